@@ -1,0 +1,41 @@
+package io.kinetarch.core.hours;
+
+import java.time.Instant;
+import java.util.List;
+
+/** Opening hours as an iCalendar file (RFC 5545), which any calendar program reads and writes. */
+public final class CalendarFile {
+    private CalendarFile() {}
+
+    /**
+     * Something of a file that opening hours cannot keep.
+     *
+     * @param what the event, by its name and start
+     * @param why in plain words
+     */
+    public record Unused(String what, String why) {}
+
+    /** The hours that a file says, and what of it could not be kept. */
+    public record Reading(OpeningHours hours, List<Unused> unused) {}
+
+    /**
+     * Reads a file.
+     *
+     * @param before the hours that it would replace; their zone counts where the file names none, and their holiday calendar is
+     *     kept
+     * @throws CalendarRefusal if it is no calendar, holds no event or more than 20,000
+     */
+    public static Reading read(String text, OpeningHours before) {
+        return CalendarReader.read(text, before);
+    }
+
+    /**
+     * Writes a file: the usual week, the seasons and the exceptions as events that are open times.
+     *
+     * @param name of the events of the usual week
+     * @param now its time stamp; the usual week begins in its week, or in that of the first date that differs
+     */
+    public static String write(OpeningHours hours, String name, Instant now) {
+        return CalendarWriter.write(hours, name, now);
+    }
+}

@@ -1,0 +1,77 @@
+package io.kinetarch.core.inspection;
+
+import io.kinetarch.core.dispatch.OperatorPool;
+import io.kinetarch.core.hours.OpeningHours;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.Map;
+
+/**
+ * Who is there at a moment, and what they hold.
+ *
+ * @param of by operator; who is not named here is gone
+ */
+public record Presence(Map<OperatorId, Held> of) {
+    public Presence {
+        of = Map.copyOf(of);
+    }
+
+    /** Present to take chats, away for a while, or gone. */
+    public enum State {
+        PRESENT,
+        AWAY,
+        GONE
+    }
+
+    /**
+     * How one operator stands.
+     *
+     * @param chats how many chats they hold, at least 0
+     * @param capacityInUse weight of those chats, at least 0
+     * @param freeSince since when they have been free
+     */
+    public record Held(State state, int chats, int capacityInUse, Instant freeSince) {
+        public Held {
+            if (chats < 0) {
+                throw new IllegalArgumentException("chats held must be at least 0, were " + chats);
+            }
+            if (capacityInUse < 0) {
+                throw new IllegalArgumentException("capacity in use must be at least 0, was " + capacityInUse);
+            }
+        }
+    }
+
+    /** Everyone whose usual hours hold at the moment, nobody with a chat, each free since they came. */
+    public static Presence usual(Plan plan, Instant at) {
+        var present = new HashMap<OperatorId, Held>();
+        for (Operator operator : plan.operators()) {
+            var hours = OpeningHours.weekly(plan.timeZone(), operator.presence());
+            if (hours.isOpen(at)) {
+                present.put(
+                        operator.id(),
+                        new Held(State.PRESENT, 0, 0, hours.since(at).orElse(at)));
+            }
+        }
+        return new Presence(present);
+    }
+
+    State state(OperatorId operator) {
+        var held = of.get(operator);
+        return held == null ? State.GONE : held.state();
+    }
+
+    OperatorPool pool(Plan plan) {
+        var pool = new OperatorPool(plan);
+        for (int i = 0; i < plan.operators().size(); i++) {
+            var held = of.get(plan.operators().get(i).id());
+            if (held != null && held.state() == State.PRESENT) {
+                pool.comes(i, held.freeSince());
+                pool.takes(i, held.chats(), held.capacityInUse());
+            }
+        }
+        return pool;
+    }
+}

@@ -1,0 +1,134 @@
+package io.kinetarch.core.inspection;
+
+import io.kinetarch.core.hours.OpenTimeline;
+import io.kinetarch.core.hours.OpeningHours;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Queue;
+import java.time.DayOfWeek;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.TemporalAdjusters;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * The half-hours of a week in which a queue is open and nobody who could take its chats is usually present. Half-hours are
+ * those of the plan's time zone; one counts as open, or as somebody's, by its beginning.
+ */
+final class UnservedTimes {
+    private static final Duration SLOT = Duration.ofMinutes(30);
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE", Locale.ENGLISH);
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
+
+    private final Plan plan;
+    private final List<Instant> slots = new ArrayList<>();
+    private final Map<OperatorId, BitSet> presence = new HashMap<>();
+    private final Map<OpeningHours, BitSet> open = new HashMap<>();
+
+    /**
+     * The week that a date belongs to.
+     *
+     * @param in any date of the week
+     */
+    UnservedTimes(Plan plan, LocalDate in) {
+        this.plan = plan;
+        var monday = in.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        var end = monday.plusDays(7).atStartOfDay(plan.timeZone()).toInstant();
+        for (var at = monday.atStartOfDay(plan.timeZone()).toInstant(); at.isBefore(end); at = at.plus(SLOT)) {
+            slots.add(at);
+        }
+    }
+
+    /**
+     * A stretch without anybody.
+     *
+     * @param from inclusive
+     * @param to exclusive
+     */
+    record Gap(ZonedDateTime from, ZonedDateTime to) {
+        /** As people write it: "Mon 16:30–18:00". */
+        @Override
+        public String toString() {
+            return DAY.format(from) + " " + TIME.format(from) + "–" + TIME.format(to);
+        }
+
+        double hours() {
+            return Duration.between(from, to).toMinutes() / 60.0;
+        }
+    }
+
+    /**
+     * The gaps of a queue, in their order.
+     *
+     * @param members who is a member of it
+     */
+    List<Gap> of(Queue queue, List<Operator> members) {
+        var unserved = (BitSet) open(plan.hoursOf(queue).hours()).clone();
+        for (Operator member : members) {
+            if (member.capacity() >= queue.weight()) {
+                unserved.andNot(present(member));
+            }
+        }
+        return gaps(unserved);
+    }
+
+    private List<Gap> gaps(BitSet unserved) {
+        var gaps = new ArrayList<Gap>();
+        for (int from = unserved.nextSetBit(0); from >= 0; ) {
+            int to = unserved.nextClearBit(from);
+            gaps.add(new Gap(local(from), local(to)));
+            from = unserved.nextSetBit(to);
+        }
+        return gaps;
+    }
+
+    /**
+     * When one queue is open and another is closed, or has nobody present who could take its chats.
+     *
+     * @param members who is a member of the other
+     */
+    List<Gap> without(Queue queue, Queue other, List<Operator> members) {
+        var served = new BitSet(slots.size());
+        for (Operator member : members) {
+            if (member.capacity() >= other.weight()) {
+                served.or(present(member));
+            }
+        }
+        served.and(open(plan.hoursOf(other).hours()));
+        var without = (BitSet) open(plan.hoursOf(queue).hours()).clone();
+        without.andNot(served);
+        return gaps(without);
+    }
+
+    private ZonedDateTime local(int slot) {
+        var at = slot < slots.size() ? slots.get(slot) : slots.getLast().plus(SLOT);
+        return at.atZone(plan.timeZone());
+    }
+
+    private BitSet present(Operator operator) {
+        return presence.computeIfAbsent(
+                operator.id(), _ -> bits(OpeningHours.weekly(plan.timeZone(), operator.presence())));
+    }
+
+    private BitSet open(OpeningHours hours) {
+        return open.computeIfAbsent(hours, this::bits);
+    }
+
+    private BitSet bits(OpeningHours hours) {
+        var timeline = OpenTimeline.of(hours, slots.getFirst(), slots.getLast().plus(SLOT));
+        var bits = new BitSet(slots.size());
+        for (int i = 0; i < slots.size(); i++) {
+            bits.set(i, timeline.isOpen(slots.get(i).getEpochSecond()));
+        }
+        return bits;
+    }
+}

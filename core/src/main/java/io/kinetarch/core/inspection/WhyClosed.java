@@ -1,0 +1,304 @@
+package io.kinetarch.core.inspection;
+
+import io.kinetarch.core.inspection.ContentSecurityPolicy.Kind;
+import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Department;
+import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.HoursId;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanEdit;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.routing.Arrival;
+import io.kinetarch.core.routing.RuleTable;
+import java.net.URI;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Why a visitor on a site would not get a chat through a door now: every link between them and an operator in order, each passed
+ * or not, and why. No link hides the ones after it.
+ */
+public final class WhyClosed {
+    private final Plan plan;
+    private final FrontDoor door;
+    private final Question asked;
+    private final List<Link> links = new ArrayList<>();
+
+    private WhyClosed(Plan plan, Question asked) {
+        this.plan = plan;
+        this.door = plan.door(asked.chat().door());
+        this.asked = asked;
+    }
+
+    /**
+     * What is asked.
+     *
+     * @param chat one that would start: at the door, from the page, at the moment
+     * @param page address of the page that shows the door; null for the plain link
+     * @param policy content security policies of that page
+     * @param nonce that its script element carries; null for none
+     * @param base where the application is, without a slash at the end
+     * @param live whether the door is part of the plan that is live
+     * @param waiting chats that wait already, by queue
+     */
+    public record Question(
+            Arrival chat,
+            @Nullable URI page,
+            List<String> policy,
+            @Nullable String nonce,
+            URI base,
+            boolean live,
+            Presence presence,
+            Map<QueueId, Integer> waiting) {}
+
+    /** What a link is about. */
+    public enum Step {
+        LIVE,
+        SITE,
+        SCRIPT,
+        CONNECTION,
+        IMAGES,
+        FRAME,
+        DOOR_HOURS,
+        DEPARTMENT,
+        MEMBERS,
+        PRESENT,
+        CAPACITY,
+        WAITING_LIMIT,
+        SEATS
+    }
+
+    /**
+     * One link of the chain.
+     *
+     * @param about the element whose setting changes it; none where it is not in the plan
+     * @param change what would change it; empty where it passes
+     * @param mend a change that makes it pass; none where people have to choose
+     */
+    public record Link(
+            Step step,
+            boolean passed,
+            String because,
+            Optional<ElementId> about,
+            String change,
+            Optional<Finding.Mend> mend) {}
+
+    /** The chain, in order. */
+    public static List<Link> of(Plan plan, Question asked) {
+        return new WhyClosed(plan, asked).chain();
+    }
+
+    /** The site of a page, as it is allowed: scheme, host and, where it is not the usual one, port. */
+    public static String origin(URI page) {
+        return ContentSecurityPolicy.origin(page);
+    }
+
+    private List<Link> chain() {
+        live();
+        var page = asked.page();
+        if (page != null) {
+            site(page);
+            policy(ContentSecurityPolicy.of(page, asked.policy()));
+        }
+        doorHours();
+        var queue = plan.queue(new RuleTable(plan).decide(asked.chat()).rule().queue());
+        department(plan.department(queue.department()));
+        staff(queue);
+        waitingLimit(queue);
+        seats();
+        return List.copyOf(links);
+    }
+
+    private void live() {
+        add(
+                Step.LIVE,
+                asked.live(),
+                asked.live()
+                        ? door.name() + " is part of the plan that is live."
+                        : door.name() + " is not part of the plan that is live: visitors cannot reach it.",
+                door.id(),
+                "Let the plan go live.",
+                null);
+    }
+
+    private void site(URI page) {
+        String origin = ContentSecurityPolicy.origin(page);
+        boolean allowed = door.sites().stream().anyMatch(site -> site.allows(origin));
+        add(
+                Step.SITE,
+                allowed,
+                allowed
+                        ? origin + " is among the sites that may show the door."
+                        : origin + " may not show the door; "
+                                + (door.sites().isEmpty()
+                                        ? "no site may."
+                                        : "allowed are "
+                                                + door.sites().stream()
+                                                        .map(AllowedSite::value)
+                                                        .collect(Collectors.joining(", "))
+                                                + "."),
+                door.id(),
+                "Add it to the allowed sites.",
+                allowed ? null : allow(origin));
+    }
+
+    private Finding.Mend allow(String origin) {
+        var sites = Stream.concat(door.sites().stream(), Stream.of(new AllowedSite(origin)))
+                .toList();
+        return new Finding.Mend("Allow " + origin, List.of(new PlanEdit.Put(door.withSites(sites))));
+    }
+
+    private void policy(ContentSecurityPolicy policy) {
+        checked(Step.SCRIPT, policy.check(Kind.SCRIPT, asked.base().resolve("/widget/door.js"), asked.nonce()));
+        checked(Step.CONNECTION, policy.check(Kind.CONNECTION, asked.base().resolve("/door"), null));
+        checked(Step.IMAGES, policy.check(Kind.IMAGE, asked.base().resolve("/pictures"), null));
+        var frame = policy.check(Kind.FRAME, asked.base().resolve("/door"), null);
+        add(
+                Step.FRAME,
+                true,
+                "The door draws itself into the page and needs no frame; the plain link in a frame would be "
+                        + (frame.passes()
+                                ? "let through."
+                                : "held back by “" + frame.directive().orElse("") + "”."),
+                null,
+                "",
+                null);
+    }
+
+    private void checked(Step step, ContentSecurityPolicy.Verdict verdict) {
+        add(
+                step,
+                verdict.passes(),
+                verdict.because(),
+                null,
+                verdict.toAdd()
+                        .map(directive -> "In the site's content security policy, write: " + directive)
+                        .orElse(""),
+                null);
+    }
+
+    private void doorHours() {
+        HoursId kept = door.hours();
+        if (kept != null) {
+            hours(Step.DOOR_HOURS, "The door", kept);
+        }
+    }
+
+    private void department(Department department) {
+        hours(Step.DEPARTMENT, department.name() + ", where its chats go,", department.hours());
+    }
+
+    private void hours(Step step, String who, HoursId kept) {
+        var set = plan.hours(kept);
+        var state = set.hours().at(asked.chat().at());
+        add(
+                step,
+                state.open(),
+                who + " keeps “" + set.name() + "”. " + state.because(),
+                kept,
+                "Change its hours, or say what holds on this date.",
+                null);
+    }
+
+    private void staff(Queue queue) {
+        var members = plan.operators().stream().filter(queue::hasMember).toList();
+        add(
+                Step.MEMBERS,
+                !members.isEmpty(),
+                members.isEmpty()
+                        ? "Nobody is a member of " + queue.name() + "."
+                        : people(members.size()) + " members of " + queue.name() + ".",
+                queue.id(),
+                "Give operators what it needs, or name members.",
+                null);
+        var present = members.stream()
+                .filter(member -> asked.presence().state(member.id()) == Presence.State.PRESENT)
+                .toList();
+        add(
+                Step.PRESENT,
+                !present.isEmpty(),
+                present.isEmpty()
+                        ? "Of the members of " + queue.name() + " nobody is present."
+                        : people(present.size()) + " present: " + names(present) + ".",
+                queue.id(),
+                "Change who is present then, under People.",
+                null);
+        var free = present.stream()
+                .filter(member -> {
+                    var held = asked.presence().of().get(member.id());
+                    Integer most = member.mostChats();
+                    return held != null
+                            && member.capacity() - held.capacityInUse() >= queue.weight()
+                            && (most == null || held.chats() < most);
+                })
+                .toList();
+        add(
+                Step.CAPACITY,
+                !free.isEmpty(),
+                free.isEmpty()
+                        ? "Nobody present has room for a chat of weight " + queue.weight() + ": a visitor would wait."
+                        : people(free.size()) + " free to take a chat.",
+                queue.id(),
+                "Raise capacities, or lower the weight.",
+                null);
+    }
+
+    private void waitingLimit(Queue queue) {
+        var limit = queue.waiting().limit();
+        int before = asked.waiting().getOrDefault(queue.id(), 0);
+        boolean room = limit == null || before < limit.chats();
+        add(
+                Step.WAITING_LIMIT,
+                room,
+                limit == null
+                        ? "Any number may wait in " + queue.name() + "."
+                        : before + " wait in " + queue.name() + ", which takes " + limit.chats() + ".",
+                queue.id(),
+                "Let more wait, or send who comes beyond to another queue.",
+                null);
+    }
+
+    private void seats() {
+        Integer seats = plan.settings().seats();
+        int used = plan.operators().size();
+        boolean enough = seats == null || used <= seats;
+        add(
+                Step.SEATS,
+                enough,
+                seats == null
+                        ? "Nobody counts seats."
+                        : used + " of " + seats + " seats are used" + (enough ? "." : "; nobody is locked out for it."),
+                plan.settings().id(),
+                "License more, or take people out.",
+                null);
+    }
+
+    private static String people(int count) {
+        return count == 1 ? "One operator is" : count + " operators are";
+    }
+
+    private static String names(List<Operator> operators) {
+        int most = 4;
+        String named = operators.stream().limit(most).map(Operator::name).collect(Collectors.joining(", "));
+        return operators.size() <= most ? named : named + " and " + (operators.size() - most) + " more";
+    }
+
+    private void add(
+            Step step,
+            boolean passed,
+            String because,
+            @Nullable ElementId about,
+            String change,
+            Finding.@Nullable Mend mend) {
+        links.add(new Link(
+                step, passed, because, Optional.ofNullable(about), passed ? "" : change, Optional.ofNullable(mend)));
+    }
+}

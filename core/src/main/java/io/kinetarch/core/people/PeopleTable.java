@@ -1,0 +1,65 @@
+package io.kinetarch.core.people;
+
+import io.kinetarch.core.dispatch.NextChat;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.Skill;
+import io.kinetarch.core.plan.SkillId;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What follows from a plan for its people.
+ *
+ * @param queuesOf the queues each operator is a member of, in the order in which they would take one chat from each if all
+ *     had waited equally long
+ * @param heldAt by skill, how many hold it at level 1, 2, … {@value Skill#HIGHEST_LEVEL}
+ * @param seats licensed; null where nobody counts them
+ * @param used operators in the plan
+ */
+public record PeopleTable(
+        Map<OperatorId, List<QueueId>> queuesOf,
+        Map<SkillId, List<Integer>> heldAt,
+        @Nullable Integer seats,
+        int used) {
+
+    /** Works the table out. */
+    public static PeopleTable of(Plan plan) {
+        var taken = plan.queues().stream()
+                .map(queue -> new NextChat.Waiting(queue.id(), Instant.EPOCH))
+                .sorted(new NextChat(plan))
+                .map(chat -> plan.queue(chat.queue()))
+                .toList();
+        var queuesOf = new LinkedHashMap<OperatorId, List<QueueId>>();
+        for (Operator operator : plan.operators()) {
+            queuesOf.put(
+                    operator.id(),
+                    taken.stream()
+                            .filter(queue -> queue.hasMember(operator))
+                            .map(Queue::id)
+                            .toList());
+        }
+        return new PeopleTable(
+                queuesOf,
+                heldAt(plan),
+                plan.settings().seats(),
+                plan.operators().size());
+    }
+
+    private static Map<SkillId, List<Integer>> heldAt(Plan plan) {
+        var heldAt = new LinkedHashMap<SkillId, List<Integer>>();
+        for (Skill skill : plan.skills()) {
+            int[] atLevel = new int[Skill.HIGHEST_LEVEL + 1];
+            plan.operators().forEach(operator -> atLevel[operator.level(skill.id())]++);
+            heldAt.put(skill.id(), Arrays.stream(atLevel).skip(1).boxed().toList());
+        }
+        return heldAt;
+    }
+}

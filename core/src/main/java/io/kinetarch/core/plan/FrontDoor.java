@@ -1,0 +1,145 @@
+package io.kinetarch.core.plan;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where visitors start a chat: a set of web pages, or a plain link.
+ *
+ * @param hours when the door is open; null where it follows the departments that its chats go to
+ * @param department whose texts it falls back on; null where it falls back on the plan's at once
+ * @param languages BCP 47 tags it speaks, at least one; the first where a visitor's is none of them
+ * @param texts what its visitors read; a place or language left out falls back on the department's
+ * @param questions asked before a chat
+ * @param consent whether a visitor has to agree to the consent text before a chat
+ * @param replyHours within how many hours a message is answered, 1 to 720; null where nothing is promised
+ * @param message asked in the form to leave a message with
+ * @param callBack whether the visitor may ask to be called back
+ * @param cards in the order in which they are offered
+ * @param pages where it stands; none where it is reached by a plain link only
+ * @param sites that may show it
+ * @param facts that the page may hand over about its visitor
+ */
+public record FrontDoor(
+        DoorId id,
+        String name,
+        @Nullable HoursId hours,
+        @Nullable DepartmentId department,
+        List<String> languages,
+        Texts texts,
+        List<Question> questions,
+        boolean consent,
+        WhenClosed whenClosed,
+        @Nullable Integer replyHours,
+        List<Question> message,
+        Ending ending,
+        boolean callBack,
+        List<AnswerCard> cards,
+        List<Invitation> invitations,
+        Look look,
+        List<PagePattern> pages,
+        List<AllowedSite> sites,
+        List<PageFact> facts)
+        implements Element {
+    private static final int LONGEST_REPLY_HOURS = 720;
+
+    public FrontDoor {
+        Checks.text("name", name);
+        languages = List.copyOf(languages);
+        Checks.notEmpty("languages", languages);
+        Checks.languages("languages", languages);
+        Checks.noneTwice("languages", languages, tag -> tag, "");
+        questions = List.copyOf(questions);
+        Checks.noneTwice("questions", questions, Question::id, "/id");
+        if (replyHours != null) {
+            Checks.between("replyHours", replyHours, 1, LONGEST_REPLY_HOURS);
+        }
+        message = List.copyOf(message);
+        Checks.noneTwice("message", message, Question::id, "/id");
+        cards = List.copyOf(cards);
+        invitations = List.copyOf(invitations);
+        pages = List.copyOf(pages);
+        Checks.noneTwice("pages", pages, PagePattern::value, "");
+        sites = List.copyOf(sites);
+        Checks.noneTwice("sites", sites, AllowedSite::value, "");
+        facts = List.copyOf(facts);
+        Checks.noneTwice("facts", facts, PageFact::key, "/key");
+        fillsItsOwnQuestions(questions, message, facts);
+    }
+
+    /** A door with nothing special about it, which shows the closed text outside its hours. */
+    public static FrontDoor plain(DoorId id, String name, List<String> languages, List<Question> questions) {
+        return new FrontDoor(
+                id,
+                name,
+                null,
+                null,
+                languages,
+                Texts.NONE,
+                questions,
+                false,
+                WhenClosed.TEXT,
+                null,
+                List.of(),
+                Ending.PLAIN,
+                false,
+                List.of(),
+                List.of(),
+                Look.USUAL,
+                List.of(),
+                List.of(),
+                List.of());
+    }
+
+    /** This door with other hours and another department. */
+    public FrontDoor with(@Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment) {
+        return with(otherHours, otherDepartment, sites);
+    }
+
+    /** This door on other allowed sites. */
+    public FrontDoor withSites(List<AllowedSite> others) {
+        return with(hours, department, others);
+    }
+
+    private FrontDoor with(
+            @Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment, List<AllowedSite> otherSites) {
+        return new FrontDoor(
+                id,
+                name,
+                otherHours,
+                otherDepartment,
+                languages,
+                texts,
+                questions,
+                consent,
+                whenClosed,
+                replyHours,
+                message,
+                ending,
+                callBack,
+                cards,
+                invitations,
+                look,
+                pages,
+                otherSites,
+                facts);
+    }
+
+    public Optional<Question> question(QuestionId question) {
+        return questions.stream().filter(asked -> asked.id().equals(question)).findFirst();
+    }
+
+    private static void fillsItsOwnQuestions(List<Question> questions, List<Question> message, List<PageFact> facts) {
+        for (int i = 0; i < facts.size(); i++) {
+            var fills = facts.get(i).fills();
+            if (fills != null
+                    && Stream.concat(questions.stream(), message.stream())
+                            .noneMatch(question -> question.id().equals(fills))) {
+                throw new PlanRefusal(
+                        "/facts/" + i + "/fills", "the door asks no question \"" + fills.value() + "\" to be filled");
+            }
+        }
+    }
+}

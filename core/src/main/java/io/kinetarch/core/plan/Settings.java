@@ -1,0 +1,67 @@
+package io.kinetarch.core.plan;
+
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What holds for a plan as a whole.
+ *
+ * @param timeZone the local time of presence and staffing
+ * @param country ISO 3166 code whose public holidays count; null for none
+ * @param shrinkage share of paid time that is not spent answering (breaks, training, absence), 0 to 0.9
+ * @param seats how many operators are licensed, 1 to 100,000; null where nobody counts them
+ * @param nextChat which of several queues an operator's next chat comes from
+ * @param texts the texts of every department and door that has none of its own
+ * @param timeouts what happens when one side of a chat waits in vain
+ * @param accepted findings that someone decided to live with
+ */
+public record Settings(
+        String name,
+        ZoneId timeZone,
+        @Nullable String country,
+        double shrinkage,
+        @Nullable Integer seats,
+        NextChatFrom nextChat,
+        Texts texts,
+        Timeouts timeouts,
+        List<Acceptance> accepted)
+        implements Element {
+    private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
+
+    public Settings {
+        Checks.text("name", name);
+        if (country != null && !COUNTRIES.contains(country)) {
+            throw new PlanRefusal(
+                    "/country",
+                    "\"" + country + "\" is no ISO 3166 country code; write two capitals such as IE, or null");
+        }
+        Checks.between("shrinkage", shrinkage, 0, 0.9);
+        if (seats != null) {
+            Checks.between("seats", seats, 1, 100_000);
+        }
+        accepted = List.copyOf(accepted);
+    }
+
+    /** Settings with nothing special about them. */
+    public static Settings of(String name, ZoneId timeZone, Texts texts) {
+        return new Settings(name, timeZone, null, 0.3, null, NextChatFrom.PRIORITY, texts, Timeouts.COMMON, List.of());
+    }
+
+    /** These settings with other timeouts. */
+    public Settings with(Timeouts other) {
+        return new Settings(name, timeZone, country, shrinkage, seats, nextChat, texts, other, accepted);
+    }
+
+    /** These settings with other accepted findings. */
+    public Settings with(List<Acceptance> other) {
+        return new Settings(name, timeZone, country, shrinkage, seats, nextChat, texts, timeouts, other);
+    }
+
+    @Override
+    public SettingsId id() {
+        return SettingsId.ONLY;
+    }
+}

@@ -1,0 +1,57 @@
+package io.kinetarch.core.staffing;
+
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * How far the operators present cover what several queues require, when each person counts for one queue at a time: a
+ * greatest assignment of people to required places, found by augmenting paths (Kuhn 1955, in the form of a bipartite
+ * matching whose queues take as many people as they require).
+ */
+public final class Coverage {
+    /** Stands for "no queue". */
+    public static final int NONE = -1;
+
+    private final List<boolean[]> servable;
+    private final int[] queueOf;
+
+    private Coverage(List<boolean[]> servable) {
+        this.servable = servable;
+        this.queueOf = new int[servable.size()];
+        Arrays.fill(queueOf, NONE);
+    }
+
+    /**
+     * Fills as many required places as possible.
+     *
+     * @param required operators required, by queue, each at least 0
+     * @param servable for each person, which queues they can serve, by queue
+     * @return for each person the queue they count for, or {@link #NONE}; queues earlier in the list are filled first where
+     *     people are short
+     */
+    public static int[] assign(int[] required, List<boolean[]> servable) {
+        var coverage = new Coverage(servable);
+        for (int queue = 0; queue < required.length; queue++) {
+            int filled = 0;
+            while (filled < required[queue] && coverage.fill(queue, new boolean[servable.size()])) {
+                filled++;
+            }
+        }
+        return coverage.queueOf;
+    }
+
+    /** Finds one more person for the queue, if need be by moving others to queues where they too can serve. */
+    private boolean fill(int queue, boolean[] tried) {
+        for (int person = 0; person < queueOf.length; person++) {
+            if (tried[person] || queueOf[person] == queue || !servable.get(person)[queue]) {
+                continue;
+            }
+            tried[person] = true;
+            if (queueOf[person] == NONE || fill(queueOf[person], tried)) {
+                queueOf[person] = queue;
+                return true;
+            }
+        }
+        return false;
+    }
+}

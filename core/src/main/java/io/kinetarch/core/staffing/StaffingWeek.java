@@ -1,0 +1,243 @@
+package io.kinetarch.core.staffing;
+
+import io.kinetarch.core.hours.OpeningHours;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.QueueId;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Required against present for each queue and half-hour of a week.
+ *
+ * <p>Every queue's requirement is worked out as if it stood alone. People count for one queue at a time: first as many
+ * required places as possible are filled, then whoever is left joins the queue of theirs with the most chats to each
+ * operator. Languages are not looked at, since volumes do not carry them.
+ */
+public final class StaffingWeek {
+    private final Plan plan;
+    private final List<Instant> slots;
+    private final Map<QueueId, double[]> chats;
+    private final List<Staffed> staffed;
+    private final List<OpeningHours> presence;
+    private final List<boolean[]> servable;
+
+    private StaffingWeek(Plan plan, List<Instant> slots, Map<QueueId, double[]> chats, Map<QueueId, Double> handling) {
+        this.plan = plan;
+        this.slots = slots;
+        this.chats = chats;
+        staffed = plan.queues().stream()
+                .map(queue -> new Staffed(
+                        queue,
+                        handling.getOrDefault(queue.id(), queue.workload().handlingSeconds()),
+                        chatsAtOnce(plan, queue),
+                        plan.hoursOf(queue).hours()))
+                .toList();
+        presence = plan.operators().stream()
+                .map(operator -> OpeningHours.weekly(plan.timeZone(), operator.presence()))
+                .toList();
+        servable = plan.operators().stream().map(this::servable).toList();
+    }
+
+    /**
+     * A queue in one half-hour.
+     *
+     * @param open whether its department is open; if not, its chats are turned away
+     * @param chats expected to arrive
+     * @param required operators it needs to meet its target
+     * @param eligible operators present who could serve it
+     * @param staffed operators present who are counted for it
+     * @param seen what happens with those
+     */
+    public record QueueSlot(boolean open, double chats, int required, int eligible, int staffed, Performance seen) {
+        /** Operators lacking. */
+        public int shortOf() {
+            return Math.max(0, required - staffed);
+        }
+    }
+
+    /**
+     * One half-hour.
+     *
+     * @param present operators present, whether or not they can serve anything
+     * @param queues in the order of the plan
+     */
+    public record Slot(Instant startsAt, int present, List<QueueSlot> queues) {
+        public Slot {
+            queues = List.copyOf(queues);
+        }
+
+        public int required() {
+            return queues.stream().mapToInt(QueueSlot::required).sum();
+        }
+
+        /** Operators lacking over all queues, when nobody counts twice. */
+        public int shortOf() {
+            return queues.stream().mapToInt(QueueSlot::shortOf).sum();
+        }
+
+        public double chats() {
+            return queues.stream().mapToDouble(QueueSlot::chats).sum();
+        }
+    }
+
+    private record Staffed(Queue queue, double handlingSeconds, int chatsAtOnce, OpeningHours hours) {
+        ChatQueue model(double chats) {
+            var workload = queue.workload();
+            var builder = ChatQueue.arriving(chats / WeekOfHalfHours.SLOT.toSeconds(), handlingSeconds)
+                    .slowdown(workload.slowdown().stream()
+                            .limit(chatsAtOnce)
+                            .mapToDouble(Double::doubleValue)
+                            .toArray());
+            var limit = queue.waiting().limit();
+            if (limit != null) {
+                builder.waitingLimit(limit.chats());
+            }
+            Double patience = workload.patienceSeconds();
+            return (patience == null ? builder : builder.patience(patience)).build();
+        }
+    }
+
+    /**
+     * Works out a week.
+     *
+     * @param chats expected chats of each half-hour, by queue; a queue not named gets none
+     * @param handling measured mean handling seconds, by queue; a queue not named uses the plan's assumption
+     */
+    public static List<Slot> of(
+            Plan plan, WeekOfHalfHours week, Map<QueueId, double[]> chats, Map<QueueId, Double> handling) {
+        List<Instant> slots = week.slots();
+        for (var entry : chats.entrySet()) {
+            if (entry.getValue().length != slots.size()) {
+                throw new IllegalArgumentException("\"" + entry.getKey().value() + "\" has " + entry.getValue().length
+                        + " half-hours, the week has " + slots.size());
+            }
+        }
+        return new StaffingWeek(plan, slots, chats, handling).work();
+    }
+
+    /** A queue in a half-hour with so many chats; {@code handlingSeconds} null for the plan's assumption. */
+    static ChatQueue model(Plan plan, Queue queue, @Nullable Double handlingSeconds, double chats) {
+        return new Staffed(
+                        queue,
+                        handlingSeconds == null ? queue.workload().handlingSeconds() : handlingSeconds,
+                        chatsAtOnce(plan, queue),
+                        plan.hoursOf(queue).hours())
+                .model(chats);
+    }
+
+    /**
+     * How many chats of a queue one operator is planned to hold: what the median capacity of those who can serve it allows,
+     * and no more than the plan knows the slowdown for.
+     */
+    public static int chatsAtOnce(Plan plan, Queue queue) {
+        int[] capacities = plan.operators().stream()
+                .filter(operator -> canServe(operator, queue))
+                .mapToInt(Operator::capacity)
+                .sorted()
+                .toArray();
+        if (capacities.length == 0) {
+            return 1;
+        }
+        int byCapacity = capacities[(capacities.length - 1) / 2] / queue.weight();
+        return Math.clamp(byCapacity, 1, queue.workload().slowdown().size());
+    }
+
+    /** Whether an operator could ever get a chat of a queue: a member, with the capacity for one chat. */
+    public static boolean canServe(Operator operator, Queue queue) {
+        return queue.hasMember(operator) && operator.capacity() >= queue.weight();
+    }
+
+    private List<Slot> work() {
+        var worked = new ArrayList<Slot>(slots.size());
+        for (int i = 0; i < slots.size(); i++) {
+            worked.add(slot(i));
+        }
+        return List.copyOf(worked);
+    }
+
+    private Slot slot(int index) {
+        Instant at = slots.get(index);
+        int queues = staffed.size();
+        boolean[] open = new boolean[queues];
+        double[] expected = new double[queues];
+        int[] required = new int[queues];
+        for (int q = 0; q < queues; q++) {
+            var queue = staffed.get(q);
+            open[q] = queue.hours.isOpen(at);
+            double[] volume = chats.get(queue.queue.id());
+            expected[q] = volume == null ? 0 : volume[index];
+            required[q] = open[q]
+                    ? Requirement.smallest(queue.model(expected[q]), ServiceLimits.of(queue.queue.target()))
+                    : 0;
+        }
+        List<boolean[]> there = there(at);
+        int[] counted = counted(required, there, expected);
+        var result = new ArrayList<QueueSlot>(queues);
+        for (int q = 0; q < queues; q++) {
+            int place = q;
+            int eligible = (int) there.stream().filter(can -> can[place]).count();
+            var target = staffed.get(q).queue.target();
+            Performance seen = open[q]
+                    ? staffed.get(q).model(expected[q]).evaluate(counted[q], target.withinSeconds())
+                    : Performance.NOBODY_COMES;
+            result.add(new QueueSlot(open[q], expected[q], required[q], eligible, counted[q], seen));
+        }
+        return new Slot(at, there.size(), result);
+    }
+
+    /** People counted for each queue: the required places first, then the rest where the most chats are to each operator. */
+    private int[] counted(int[] required, List<boolean[]> there, double[] expected) {
+        int[] counted = new int[required.length];
+        int[] queueOf = Coverage.assign(required, there);
+        for (int queue : queueOf) {
+            if (queue != Coverage.NONE) {
+                counted[queue]++;
+            }
+        }
+        for (int person = 0; person < queueOf.length; person++) {
+            if (queueOf[person] == Coverage.NONE) {
+                int busiest = busiest(there.get(person), required, counted, expected);
+                if (busiest != Coverage.NONE) {
+                    counted[busiest]++;
+                }
+            }
+        }
+        return counted;
+    }
+
+    private static int busiest(boolean[] can, int[] required, int[] counted, double[] expected) {
+        int busiest = Coverage.NONE;
+        double most = 0;
+        for (int queue = 0; queue < can.length; queue++) {
+            double chatsToEach = expected[queue] / (counted[queue] + 1);
+            if (can[queue] && required[queue] > 0 && chatsToEach > most) {
+                most = chatsToEach;
+                busiest = queue;
+            }
+        }
+        return busiest;
+    }
+
+    private List<boolean[]> there(Instant at) {
+        var there = new ArrayList<boolean[]>();
+        for (int i = 0; i < presence.size(); i++) {
+            if (presence.get(i).isOpen(at)) {
+                there.add(servable.get(i));
+            }
+        }
+        return there;
+    }
+
+    private boolean[] servable(Operator operator) {
+        boolean[] can = new boolean[plan.queues().size()];
+        for (int q = 0; q < can.length; q++) {
+            can[q] = canServe(operator, plan.queues().get(q));
+        }
+        return can;
+    }
+}

@@ -1,0 +1,127 @@
+package io.kinetarch.core.inspection;
+
+import static io.kinetarch.core.plan.SamplePlan.BOOKING;
+import static io.kinetarch.core.plan.SamplePlan.FARES;
+import static io.kinetarch.core.plan.SamplePlan.SITE;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import io.kinetarch.core.inspection.WhyClosed.Link;
+import io.kinetarch.core.inspection.WhyClosed.Step;
+import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanEdit;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.routing.Arrival;
+import java.net.URI;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+
+class WhyClosedTest {
+    private static final Instant TUESDAY_TEN = Instant.parse("2026-12-01T10:00:00Z");
+    private static final Instant TUESDAY_NIGHT = Instant.parse("2026-12-01T22:00:00Z");
+    private static final URI PAGE = URI.create("https://ferry.example/fares");
+
+    private static final Plan PLAN = SamplePlan.edited(
+            SamplePlan.plan().door(SITE).withSites(List.of(new AllowedSite("https://ferry.example"))));
+
+    @Test
+    void anOpenDoorPassesEveryLink() {
+        assertThat(chain(PLAN, PAGE, List.of(), TUESDAY_TEN, Map.of()))
+                .extracting(Link::step, Link::passed)
+                .containsExactly(
+                        tuple(Step.LIVE, true),
+                        tuple(Step.SITE, true),
+                        tuple(Step.SCRIPT, true),
+                        tuple(Step.CONNECTION, true),
+                        tuple(Step.IMAGES, true),
+                        tuple(Step.FRAME, true),
+                        tuple(Step.DEPARTMENT, true),
+                        tuple(Step.MEMBERS, true),
+                        tuple(Step.PRESENT, true),
+                        tuple(Step.CAPACITY, true),
+                        tuple(Step.WAITING_LIMIT, true),
+                        tuple(Step.SEATS, true));
+    }
+
+    @Test
+    void allFailingLinksAreShownAndNotJustTheFirst() {
+        var full = SamplePlan.booking(
+                PLAN.queue(BOOKING).members(),
+                PLAN.queue(BOOKING).choice(),
+                new WaitingRoom(new WaitingRoom.Limit(3, new WaitingRoom.Beyond.BusyText()), true, false));
+        var failing = chain(
+                        PLAN.edited(List.of(new PlanEdit.Put(full))),
+                        URI.create("https://elsewhere.example/"),
+                        List.of("default-src 'self'"),
+                        TUESDAY_NIGHT,
+                        Map.of(BOOKING, 3))
+                .stream()
+                .filter(link -> !link.passed())
+                .toList();
+
+        assertThat(failing)
+                .extracting(Link::step)
+                .containsExactly(
+                        Step.SITE,
+                        Step.SCRIPT,
+                        Step.CONNECTION,
+                        Step.IMAGES,
+                        Step.DEPARTMENT,
+                        Step.PRESENT,
+                        Step.CAPACITY,
+                        Step.WAITING_LIMIT);
+        assertThat(failing).allSatisfy(link -> assertThat(link.change()).isNotBlank());
+        assertThat(failing.get(1).change()).endsWith("script-src 'self' https://chat.example");
+        assertThat(failing.get(7).because()).isEqualTo("3 wait in Queue booking, which takes 3.");
+    }
+
+    @Test
+    void theMendOfASiteOpensIt() {
+        var elsewhere = URI.create("https://elsewhere.example/");
+        var site = chain(PLAN, elsewhere, List.of(), TUESDAY_TEN, Map.of()).get(1);
+
+        var mended = PLAN.edited(site.mend().orElseThrow().edits());
+
+        assertThat(site.because())
+                .isEqualTo("https://elsewhere.example may not show the door; allowed are https://ferry.example.");
+        assertThat(chain(mended, elsewhere, List.of(), TUESDAY_TEN, Map.of())).allMatch(Link::passed);
+    }
+
+    /** A plain link stands on no page, so no site has to allow it. */
+    @Test
+    void thePlainLinkAsksForNoSite() {
+        assertThat(chain(PLAN, null, List.of(), TUESDAY_TEN, Map.of()))
+                .extracting(Link::step)
+                .doesNotContain(Step.SITE, Step.SCRIPT);
+    }
+
+    @Test
+    void aQueueWithoutMembersSaysSo() {
+        assertThat(chain(
+                        SamplePlan.edited(SamplePlan.queue(BOOKING, FARES, 5)), null, List.of(), TUESDAY_TEN, Map.of()))
+                .filteredOn(link -> !link.passed())
+                .extracting(Link::because)
+                .startsWith("Nobody is a member of Queue booking.");
+    }
+
+    private static List<Link> chain(
+            Plan plan, @Nullable URI page, List<String> policy, Instant at, Map<QueueId, Integer> waiting) {
+        return WhyClosed.of(
+                plan,
+                new WhyClosed.Question(
+                        Arrival.of(SITE, page == null ? null : page.toString(), "en", Map.of(), at),
+                        page,
+                        policy,
+                        null,
+                        URI.create("https://chat.example"),
+                        true,
+                        Presence.usual(plan, at),
+                        waiting));
+    }
+}

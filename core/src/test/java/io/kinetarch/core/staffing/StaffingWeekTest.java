@@ -1,0 +1,184 @@
+package io.kinetarch.core.staffing;
+
+import static io.kinetarch.core.plan.SamplePlan.BOOKING;
+import static io.kinetarch.core.plan.SamplePlan.CARGO;
+import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.core.plan.AnswerTarget;
+import io.kinetarch.core.plan.Membership;
+import io.kinetarch.core.plan.OperatorChoice;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+class StaffingWeekTest {
+    private static final WeekOfHalfHours WEEK = new WeekOfHalfHours(DUBLIN, LocalDate.of(2026, 11, 30));
+
+    @Test
+    void requiresWhatTheModelSaysWhereOpenAndNothingWhereClosed() {
+        double[] chats = new double[336];
+        Arrays.fill(chats, 20);
+        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, chats), Map.of(BOOKING, 300.0));
+        int model = Requirement.smallest(
+                ChatQueue.arriving(20 / 1800.0, 300)
+                        .patience(180)
+                        .slowdown(1, 1.12, 1.3)
+                        .build(),
+                ServiceLimits.of(new AnswerTarget(0.8, 30)));
+
+        var noon = slot(slots, "2026-12-01T12:00:00Z").queues().getFirst();
+        assertThat(noon.required()).isEqualTo(model);
+        assertThat(noon.eligible()).isEqualTo(2);
+        var night = slot(slots, "2026-12-01T22:00:00Z").queues().getFirst();
+        assertThat(night.open()).isFalse();
+        assertThat(night.required()).isZero();
+        assertThat(night.chats()).isEqualTo(20);
+    }
+
+    @Test
+    void onePersonIsCountedForOneQueueAtATime() {
+        double[] some = new double[336];
+        Arrays.fill(some, 1);
+        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, some, CARGO, some), Map.of());
+        var noon = slot(slots, "2026-12-01T12:00:00Z");
+
+        assertThat(noon.present()).isEqualTo(4);
+        assertThat(noon.shortOf()).isZero();
+        // Ana, Cleo and Dara can serve something; Ben's level is too low for everything.
+        assertThat(noon.queues().stream()
+                        .mapToInt(StaffingWeek.QueueSlot::staffed)
+                        .sum())
+                .isEqualTo(3);
+        var early = slot(slots, "2026-12-01T08:00:00Z");
+        assertThat(early.present()).isZero();
+        assertThat(early.shortOf()).isEqualTo(early.required());
+        assertThat(early.queues().getFirst().seen().abandonment()).isEqualTo(1);
+    }
+
+    /** Beyond the limit chats are turned away, as the model of a queue with as many waiting places says. */
+    @Test
+    void aWaitingLimitTurnsAwayWhoComesBeyondIt() {
+        double[] chats = new double[336];
+        Arrays.fill(chats, 40);
+        var limited = SamplePlan.booking(
+                new Membership.BySkill(),
+                new OperatorChoice.LongestFree(),
+                new WaitingRoom(new WaitingRoom.Limit(2, new WaitingRoom.Beyond.BusyText()), true, false));
+        var slots = StaffingWeek.of(SamplePlan.edited(limited), WEEK, Map.of(BOOKING, chats), Map.of());
+        var noon = slot(slots, "2026-12-01T12:00:00Z").queues().getFirst();
+        var model = ChatQueue.arriving(40 / 1800.0, 420)
+                .patience(180)
+                .slowdown(1, 1.12, 1.3)
+                .waitingLimit(2)
+                .build()
+                .evaluate(noon.staffed(), 30);
+
+        assertThat(noon.seen()).isEqualTo(model);
+        assertThat(model.turnedAway()).isPositive();
+        var totals = WeekTotals.of(slots);
+        double closed = slots.stream()
+                .flatMap(slot -> slot.queues().stream())
+                .filter(queue -> !queue.open())
+                .mapToDouble(StaffingWeek.QueueSlot::chats)
+                .sum();
+        assertThat(totals.turnedAway()).isGreaterThan(closed);
+    }
+
+    @Test
+    void membersByNameAreEligibleWhateverTheirSkills() {
+        double[] some = new double[336];
+        Arrays.fill(some, 1);
+        var byName = SamplePlan.booking(
+                new Membership.ByName(List.of(new OperatorId("ben"))),
+                new OperatorChoice.LongestFree(),
+                WaitingRoom.OPEN);
+        var slots = StaffingWeek.of(SamplePlan.edited(byName), WEEK, Map.of(BOOKING, some), Map.of());
+
+        assertThat(slot(slots, "2026-12-01T12:00:00Z").queues().getFirst().eligible())
+                .isEqualTo(1);
+    }
+
+    @Test
+    void chatsAtOnceFollowCapacityWeightAndKnownSlowdown() {
+        var plan = SamplePlan.plan();
+
+        assertThat(StaffingWeek.chatsAtOnce(plan, plan.queue(BOOKING))).isEqualTo(3);
+    }
+
+    /** The oracle tries every assignment. */
+    @Test
+    void coverageFillsAsManyPlacesAsAnyAssignmentCould() {
+        for (int seed = 0; seed < 400; seed++) {
+            var random = new Random(seed);
+            int queues = 1 + random.nextInt(3);
+            int people = random.nextInt(6);
+            int[] required = random.ints(queues, 0, 4).toArray();
+            var servable = new ArrayList<boolean[]>();
+            for (int p = 0; p < people; p++) {
+                boolean[] can = new boolean[queues];
+                for (int q = 0; q < queues; q++) {
+                    can[q] = random.nextBoolean();
+                }
+                servable.add(can);
+            }
+            int[] counted = new int[queues];
+            int[] queueOf = Coverage.assign(required, servable);
+            for (int p = 0; p < people; p++) {
+                if (queueOf[p] != Coverage.NONE) {
+                    assertThat(servable.get(p)[queueOf[p]]).isTrue();
+                    counted[queueOf[p]]++;
+                }
+            }
+            int filled = 0;
+            for (int q = 0; q < queues; q++) {
+                assertThat(counted[q]).as("seed %s", seed).isLessThanOrEqualTo(required[q]);
+                filled += counted[q];
+            }
+            assertThat(filled).as("seed %s", seed).isEqualTo(most(required, servable, 0));
+        }
+    }
+
+    @Test
+    void aWeekHasTheHalfHoursItsClocksGiveIt() {
+        assertThat(WEEK.slots()).hasSize(336);
+        assertThat(new WeekOfHalfHours(DUBLIN, LocalDate.of(2026, 3, 23)).slots())
+                .hasSize(334);
+        assertThat(new WeekOfHalfHours(DUBLIN, LocalDate.of(2026, 10, 19)).slots())
+                .hasSize(338);
+        assertThat(WeekOfHalfHours.after(Instant.parse("2026-11-30T00:00:00Z"), DUBLIN)
+                        .monday())
+                .isEqualTo("2026-12-07");
+    }
+
+    private static int most(int[] required, List<boolean[]> servable, int person) {
+        if (person == servable.size()) {
+            return 0;
+        }
+        int best = most(required, servable, person + 1);
+        for (int q = 0; q < required.length; q++) {
+            if (required[q] > 0 && servable.get(person)[q]) {
+                required[q]--;
+                best = Math.max(best, 1 + most(required, servable, person + 1));
+                required[q]++;
+            }
+        }
+        return best;
+    }
+
+    private static Slot slot(List<Slot> slots, String at) {
+        return slots.stream()
+                .filter(slot -> slot.startsAt().equals(Instant.parse(at)))
+                .findFirst()
+                .orElseThrow();
+    }
+}

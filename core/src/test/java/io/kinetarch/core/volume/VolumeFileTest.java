@@ -1,0 +1,161 @@
+package io.kinetarch.core.volume;
+
+import static io.kinetarch.core.plan.SamplePlan.BOOKING;
+import static io.kinetarch.core.plan.SamplePlan.CARGO;
+import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import io.kinetarch.core.csv.DelimitedFile.Fault;
+import io.kinetarch.core.csv.FileRefusal;
+import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.volume.VolumeFile.Reading;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import org.junit.jupiter.api.Test;
+
+class VolumeFileTest {
+    @Test
+    void readsCommasAndPoints() {
+        var reading = read("""
+                date-time,queue,chats,handling seconds,door
+                2026-11-23 09:00,booking,12,412.5,site
+                2026-11-23T09:30,Queue cargo,0,,
+                """);
+
+        assertThat(reading.separator()).isEqualTo(',');
+        assertThat(reading.decimalMark()).isEqualTo('.');
+        assertThat(reading.faultCount()).isZero();
+        assertThat(reading.counts())
+                .containsExactly(
+                        new ChatCount(
+                                BOOKING, SamplePlan.SITE, null, null, Instant.parse("2026-11-23T09:00:00Z"), 12, 412.5),
+                        new ChatCount(CARGO, null, null, null, Instant.parse("2026-11-23T09:30:00Z"), 0, null));
+    }
+
+    @Test
+    void readsSemicolonsDecimalCommasAndAByteOrderMark() {
+        var reading = read("\uFEFFStart;Queue;Chats;AHT\r\n24.11.2026 09:00;booking;3;401,25\r\n");
+
+        assertThat(reading.separator()).isEqualTo(';');
+        assertThat(reading.decimalMark()).isEqualTo(',');
+        assertThat(reading.counts())
+                .containsExactly(
+                        new ChatCount(BOOKING, null, null, null, Instant.parse("2026-11-24T09:00:00Z"), 3, 401.25));
+    }
+
+    @Test
+    void quotedFieldsFollowRfc4180() {
+        var reading = read(
+                "date-time,queue,chats,\"handling seconds\"\r\n\"2026-11-23 09:00\",\"booking\",\"7\",\"1.5\"\r\n");
+
+        assertThat(reading.counts()).hasSize(1);
+    }
+
+    @Test
+    void everyLineThatCannotBeUsedIsListedWithItsReason() {
+        var reading = read("""
+                date-time,queue,chats,handling seconds
+                2026-11-23 09:00,booking,12,400
+                2026-11-23 09:00,booking,12,400
+                2026-11-23 09:10,booking,1,
+                2026-11-31 09:00,booking,1,
+                2026-11-23 10:00,whales,1,
+                2026-11-23 10:00,booking,-3,
+                2026-11-23 10:00,booking,1.5,
+                2026-11-23 10:00,booking,1,soon
+                2026-11-23 10:00,booking,1,412000
+                2026-11-23 10:00,,1,
+                yesterday,booking,1,
+                """);
+
+        assertThat(reading.counts()).hasSize(1);
+        assertThat(reading.faultCount()).isEqualTo(10);
+        assertThat(reading.faults()).extracting(Fault::line).containsExactly(3L, 4L, 5L, 6L, 7L, 8L, 9L, 10L, 11L, 12L);
+        assertThat(reading.faults())
+                .extracting(Fault::reason)
+                .satisfiesExactly(
+                        reason -> assertThat(reason).contains("stand in line 2 already"),
+                        reason -> assertThat(reason).contains("not the start of a half-hour"),
+                        reason -> assertThat(reason).contains("no date-time"),
+                        reason -> assertThat(reason).contains("no queue \"whales\""),
+                        reason -> assertThat(reason).contains("whole number"),
+                        reason -> assertThat(reason).contains("whole number"),
+                        reason -> assertThat(reason).contains("must be a number"),
+                        reason -> assertThat(reason).contains("longer than a day"),
+                        reason -> assertThat(reason).contains("queue is missing"),
+                        reason -> assertThat(reason).contains("no date-time"));
+    }
+
+    @Test
+    void clockChangesAreThoseOfTheZone() {
+        var reading = read("""
+                date-time,queue,chats
+                2026-03-29 01:30,booking,1
+                2026-10-25 01:30,booking,2
+                2026-10-25 01:30,booking,3
+                2026-10-25 01:30,booking,4
+                2026-10-25T01:30:00+01:00,cargo,5
+                """);
+
+        assertThat(reading.faults())
+                .extracting(Fault::reason)
+                .satisfiesExactly(
+                        reason -> assertThat(reason).contains("does not exist in Europe/Dublin"),
+                        reason -> assertThat(reason).contains("already"));
+        assertThat(reading.counts())
+                .extracting(ChatCount::startsAt)
+                .containsExactly(
+                        Instant.parse("2026-10-25T00:30:00Z"),
+                        Instant.parse("2026-10-25T01:30:00Z"),
+                        Instant.parse("2026-10-25T00:30:00Z"));
+    }
+
+    @Test
+    void slashedDatesAreReadTheWayTheFileAllows() {
+        assertThat(read("time,queue,chats\n11/23/2026 09:00,booking,1\n")
+                        .counts()
+                        .getFirst()
+                        .startsAt())
+                .isEqualTo("2026-11-23T09:00:00Z");
+        assertThat(read("time,queue,chats\n23/11/2026 09:00,booking,1\n")
+                        .counts()
+                        .getFirst()
+                        .startsAt())
+                .isEqualTo("2026-11-23T09:00:00Z");
+        var undecided = read("time,queue,chats\n01/02/2026 09:00,booking,1\n");
+        assertThat(undecided.counts().getFirst().startsAt()).isEqualTo("2026-02-01T09:00:00Z");
+        assertThat(undecided.notes()).singleElement().asString().contains("day first");
+    }
+
+    @Test
+    void unusedColumnsAreSaid() {
+        assertThat(read("time,queue,chats,mood\n2026-11-23 09:00,booking,1,fine\n")
+                        .notes())
+                .containsExactly("Columns left aside: mood.");
+    }
+
+    @Test
+    void filesThatAreNoneAreRefusedWithALineAndAMend() {
+        refused(new byte[0], 1, "0 bytes");
+        refused("\n\n\n".getBytes(StandardCharsets.UTF_8), 1, "empty lines");
+        refused("time,queue,chats\n".getBytes(StandardCharsets.UTF_8), 2, "no line below");
+        refused("time,queue\n1,2\n".getBytes(StandardCharsets.UTF_8), 1, "no column for chats; name one arrivals");
+        refused("time,queue,chats\n2026-11-23 09:00,fähre,1\n".getBytes(Charset.forName("ISO-8859-1")), 2, "not UTF-8");
+        refused("time,queue,chats\n".getBytes(StandardCharsets.UTF_16), 1, "UTF-16");
+        refused(new byte[] {'P', 'K', 0, 3, '\n', ','}, 1, "no text file");
+        refused("time,queue,chats\n\"2026,b,1\n".getBytes(StandardCharsets.UTF_8), 1, "well-formed CSV");
+    }
+
+    private static Reading read(String text) {
+        return VolumeFile.read(text.getBytes(StandardCharsets.UTF_8), DUBLIN, SamplePlan.plan());
+    }
+
+    private static void refused(byte[] bytes, long line, String message) {
+        assertThatExceptionOfType(FileRefusal.class)
+                .isThrownBy(() -> VolumeFile.read(bytes, DUBLIN, SamplePlan.plan()))
+                .withMessageContaining(message)
+                .satisfies(refusal -> assertThat(refusal.line()).isEqualTo(line));
+    }
+}
