@@ -1,0 +1,26 @@
+package io.kinetarch.server.account;
+
+import org.springframework.security.core.GrantedAuthority;
+
+/** Something a role may do, and an API token may be limited to. */
+public enum Permission implements GrantedAuthority {
+    /** See plans, forecasts and results. */
+    READ,
+    /** Use the calculation calls and try chats. */
+    CALCULATE,
+    /** Change what the operator of one's own account may change about themselves. */
+    PROFILE,
+    /** Change drafts. */
+    DESIGN,
+    /** Take drafts live. */
+    GO_LIVE,
+    /** Import chat volumes. */
+    VOLUMES,
+    /** Make accounts and change their roles. */
+    ACCOUNTS;
+
+    @Override
+    public String getAuthority() {
+        return name();
+    }
+}

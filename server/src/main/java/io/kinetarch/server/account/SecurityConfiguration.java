@@ -1,0 +1,120 @@
+package io.kinetarch.server.account;
+
+import io.kinetarch.server.problem.Problems;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.function.Supplier;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.MediaType;
+import org.springframework.security.authorization.AuthorizationDecision;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
+import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Who may send what. */
+@Configuration(proxyBeanMethods = false)
+class SecurityConfiguration {
+    /** The component library writes its styles into the page, so inline styles stay allowed. */
+    private static final String CONTENT_SECURITY_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; "
+            + "img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+
+    @Bean
+    SecurityContextRepository securityContexts() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    /** Accounts sign in through {@link SessionController}; this keeps Spring from making a user of its own. */
+    @Bean
+    UserDetailsService noUsersBesidesAccounts() {
+        return name -> {
+            throw new UsernameNotFoundException(name);
+        };
+    }
+
+    @Bean
+    SecurityFilterChain security(
+            HttpSecurity http, ApiTokens tokens, JsonMapper json, SecurityContextRepository contexts) throws Exception {
+        return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(ApiTokenFilter::presentsToken))
+                .securityContext(context -> context.securityContextRepository(contexts))
+                .addFilterBefore(
+                        new ApiTokenFilter(tokens, (response, refusal) -> write(json, response, refusal)),
+                        UsernamePasswordAuthenticationFilter.class)
+                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/v1/session", "/api/v1/setup")
+                        .permitAll()
+                        .requestMatchers("/api/v1/accounts/**")
+                        .hasAuthority(Permission.ACCOUNTS.name())
+                        .requestMatchers("/api/v1/tokens/**")
+                        .access(SecurityConfiguration::isSession)
+                        .requestMatchers(HttpMethod.GET, "/api/**")
+                        .hasAuthority(Permission.READ.name())
+                        .requestMatchers(
+                                "/api/v1/calc/**",
+                                "/api/v1/plans/*/trials",
+                                "/api/v1/plans/*/doors/preview",
+                                "/api/v1/plans/*/doors/*/why-closed",
+                                "/api/v1/plans/*/hours/**")
+                        .hasAuthority(Permission.CALCULATE.name())
+                        .requestMatchers("/api/v1/plans/*/profile", "/api/v1/pictures")
+                        .hasAuthority(Permission.PROFILE.name())
+                        .requestMatchers("/api/v1/plans/*/revisions")
+                        .hasAuthority(Permission.GO_LIVE.name())
+                        .requestMatchers("/api/v1/plans/*/volumes/**")
+                        .hasAuthority(Permission.VOLUMES.name())
+                        .requestMatchers("/api/**")
+                        .hasAuthority(Permission.DESIGN.name())
+                        .anyRequest()
+                        .permitAll())
+                .exceptionHandling(handling -> handling.authenticationEntryPoint(
+                                (_, response, _) -> write(json, response, notSignedIn()))
+                        .accessDeniedHandler(
+                                (_, response, _) -> write(json, response, isNobody() ? notSignedIn() : notAllowed())))
+                .headers(headers ->
+                        headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_SECURITY_POLICY)))
+                .requestCache(cache -> cache.disable())
+                .logout(logout -> logout.disable())
+                .build();
+    }
+
+    /** Tokens are made and revoked in a session only: a token must not be able to make itself a stronger one. */
+    private static AuthorizationDecision isSession(
+            Supplier<? extends Authentication> authentication, RequestAuthorizationContext request) {
+        return new AuthorizationDecision(authentication.get().getPrincipal() instanceof SignedIn
+                && !ApiTokenFilter.presentsToken(request.getRequest()));
+    }
+
+    private static boolean isNobody() {
+        var authentication = SecurityContextHolder.getContext().getAuthentication();
+        return authentication == null || !(authentication.getPrincipal() instanceof SignedIn);
+    }
+
+    private static Refusal notSignedIn() {
+        return new Refusal(Kind.NOT_SIGNED_IN, "Sign in, or send an API token as Authorization: Bearer ….");
+    }
+
+    private static Refusal notAllowed() {
+        return new Refusal(
+                Kind.NOT_ALLOWED,
+                "Your role or your token's scopes do not allow this, or the request came without its CSRF token; reload the"
+                        + " page, or ask an administrator.");
+    }
+
+    private static void write(JsonMapper json, HttpServletResponse response, Refusal refusal) throws IOException {
+        var problem = Problems.of(refusal);
+        response.setStatus(problem.getStatus());
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getOutputStream().write(json.writeValueAsString(problem).getBytes(StandardCharsets.UTF_8));
+    }
+}

@@ -1,0 +1,94 @@
+package io.kinetarch.server.account;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.util.Set;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Signing in and out, and the first account. */
+@RestController
+@RequestMapping("/api/v1")
+class SessionController {
+    private final Accounts accounts;
+    private final SecurityContextRepository contexts;
+
+    SessionController(Accounts accounts, SecurityContextRepository contexts) {
+        this.accounts = accounts;
+        this.contexts = contexts;
+    }
+
+    /**
+     * How the visitor of the interface stands.
+     *
+     * @param account null while nobody is signed in
+     * @param needsFirstAccount whether the installation waits for its administrator
+     */
+    record Session(@Nullable AccountView account, boolean needsFirstAccount) {}
+
+    record AccountView(String name, String displayName, Role role, Set<Permission> permissions) {
+        static AccountView of(SignedIn signedIn) {
+            return new AccountView(
+                    signedIn.name(),
+                    signedIn.displayName(),
+                    signedIn.role(),
+                    new TreeSet<>(signedIn.role().permissions()));
+        }
+    }
+
+    record Credentials(String name, String password) {}
+
+    record FirstAccount(String name, String displayName, String password) {}
+
+    @GetMapping("/session")
+    Session session(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
+        return signedIn == null ? new Session(null, accounts.none()) : new Session(AccountView.of(signedIn), false);
+    }
+
+    @PostMapping("/session")
+    Session signIn(@RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
+        return begin(accounts.signIn(credentials.name(), credentials.password()), request, response);
+    }
+
+    @PostMapping("/setup")
+    Session makeFirstAccount(
+            @RequestBody FirstAccount first, HttpServletRequest request, HttpServletResponse response) {
+        return begin(accounts.makeFirst(first.name(), first.displayName(), first.password()), request, response);
+    }
+
+    @DeleteMapping("/session")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOut(HttpServletRequest request) {
+        HttpSession session = request.getSession(false);
+        if (session != null) {
+            session.invalidate();
+        }
+        SecurityContextHolder.clearContext();
+    }
+
+    /** A session from before the sign-in is thrown away, so that nobody can have planted its id. */
+    private Session begin(SignedIn signedIn, HttpServletRequest request, HttpServletResponse response) {
+        HttpSession before = request.getSession(false);
+        if (before != null) {
+            before.invalidate();
+        }
+        var context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(
+                ApiTokenFilter.authentication(signedIn, signedIn.role().permissions()));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+        return new Session(AccountView.of(signedIn), false);
+    }
+}

@@ -1,0 +1,103 @@
+package io.kinetarch.server.demo;
+
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.server.account.Accounts;
+import io.kinetarch.server.account.ApiTokens;
+import io.kinetarch.server.account.Role;
+import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.plan.Plans;
+import io.kinetarch.server.plan.Revisions;
+import io.kinetarch.server.volume.Volumes;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Clock;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.context.annotation.Profile;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Fills an empty installation with the demo; leaves one that has accounts as it is. */
+@Component
+@Profile("demo")
+class DemoLoader implements ApplicationRunner {
+    static final String PLAN_ID = "tarnwick";
+    static final String BEFORE_ID = "tarnwick-before";
+    /** The demo runs on loopback for whoever started it, so its password is no secret. */
+    private static final String PASSWORD = "ferry-demo-2026";
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+
+    private final Accounts accounts;
+    private final ApiTokens tokens;
+    private final Plans plans;
+    private final Revisions revisions;
+    private final Volumes volumes;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final String tokenFile;
+
+    DemoLoader(
+            Accounts accounts,
+            ApiTokens tokens,
+            Plans plans,
+            Revisions revisions,
+            Volumes volumes,
+            JsonMapper json,
+            Clock clock,
+            @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile) {
+        this.accounts = accounts;
+        this.tokens = tokens;
+        this.plans = plans;
+        this.revisions = revisions;
+        this.volumes = volumes;
+        this.json = json;
+        this.clock = clock;
+        this.tokenFile = tokenFile;
+    }
+
+    /** All or nothing: a start that is cut short leaves an empty installation, which the next one fills. */
+    @Override
+    @Transactional
+    public void run(ApplicationArguments arguments) throws IOException {
+        if (!accounts.none()) {
+            return;
+        }
+        accounts.make("admin", "Ida Sorrel", Role.ADMINISTRATOR, PASSWORD);
+        SignedIn planner = accounts.make("planner", "Mara L.", Role.PLANNER, PASSWORD);
+        accounts.make("operator", "Ana R.", Role.OPERATOR, PASSWORD);
+        accounts.make("viewer", "Tom Vale", Role.VIEWER, PASSWORD);
+        Plan plan = plan();
+        plans.make(PLAN_ID, plan);
+        revisions.goLive(PLAN_ID, 0, "The plan the demo starts with", planner);
+        plans.make(BEFORE_ID, DemoBefore.of(plan));
+        var chats = DemoVolumes.before(clock.instant().atZone(plan.timeZone()).toLocalDate(), plan);
+        volumes.store(PLAN_ID, chats);
+        volumes.store(BEFORE_ID, chats);
+        writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
+        LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
+    }
+
+    private Plan plan() throws IOException {
+        try (InputStream in = new ClassPathResource("demo/tarnwick-sound-ferries.json").getInputStream()) {
+            return json.readValue(in, PlanDocument.class).toPlan();
+        }
+    }
+
+    private void writeToken(String token) throws IOException {
+        Path file = Path.of(tokenFile).toAbsolutePath();
+        Files.createDirectories(file.getParent());
+        Files.deleteIfExists(file);
+        Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        Files.writeString(file, token + "\n");
+    }
+}

@@ -1,0 +1,122 @@
+package io.kinetarch.server.document;
+
+import java.util.List;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Brings plan documents of older schema versions up to the newest, a version at a time. */
+final class PlanMigration {
+    private static final int FIRST_LANGUAGE = 5;
+    private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
+
+    private PlanMigration() {}
+
+    /**
+     * Migrates a document in place.
+     *
+     * @param document valid by the schema of its version
+     */
+    static void toNewest(ObjectNode document) {
+        if (document.path("schemaVersion").asInt() == 1) {
+            toVersion2(document);
+        }
+    }
+
+    /** Version 2 gathers the settings, and knows more of hours, departments, queues, operators and doors. */
+    private static void toVersion2(ObjectNode document) {
+        var settings = NODES.objectNode();
+        for (String field : List.of("name", "timeZone", "country", "shrinkage")) {
+            settings.set(field, document.remove(field));
+        }
+        settings.putNull("seats").put("nextChat", "PRIORITY").putObject("texts");
+        timeouts(settings.putObject("timeouts"));
+        settings.putArray("accepted");
+        document.put("schemaVersion", 2).set("settings", settings);
+        objects(document, "departments").forEach(department -> {
+            department.putObject("texts");
+            department.putArray("questions");
+        });
+        objects(document, "queues").forEach(queue -> {
+            queue.putObject("members").put("kind", "skill");
+            queue.put("leastLanguageLevel", 1).put("priority", 0);
+            queue.putObject("choice").put("kind", "longest-free");
+            queue.putObject("waiting")
+                    .putNull("limit")
+                    .put("positionShown", true)
+                    .put("waitShown", false);
+            queue.putArray("transfers");
+            queue.putArray("ladder");
+        });
+        objects(document, "hours").forEach(set -> {
+            var hours = (ObjectNode) set.path("hours");
+            hours.putArray("seasons");
+            hours.putArray("exceptions");
+            hours.putNull("holidays");
+        });
+        objects(document, "rules").forEach(rule -> rule.putNull("priority").putObject("said"));
+        objects(document, "doors").forEach(PlanMigration::door);
+        objects(document, "operators").forEach(operator -> {
+            operator.putNull("realName").put("realNameShown", false);
+            operator.putNull("account").putNull("picture").putNull("mostChats");
+            var tags = operator.withArray("languages").deepCopy();
+            var spoken = operator.putArray("languages");
+            tags.forEach(
+                    tag -> spoken.addObject().put("language", tag.asString()).put("level", FIRST_LANGUAGE));
+            operator.putArray("departments");
+            operator.putObject("greeting");
+            operator.putObject("notifications")
+                    .put("newChat", true)
+                    .put("waiting", false)
+                    .put("transfer", true)
+                    .put("sound", true);
+        });
+    }
+
+    private static void timeouts(ObjectNode timeouts) {
+        timeouts.putObject("accept").put("seconds", 30).put("awayAfter", 3);
+        timeouts.putObject("reply")
+                .put("seconds", 120)
+                .put("then", "ANOTHER_OPERATOR")
+                .putObject("text");
+        var silence = timeouts.putObject("silence");
+        silence.put("reminderSeconds", 180).put("closeSeconds", 300);
+        silence.putObject("reminder");
+        silence.putObject("close");
+        timeouts.put("botMisses", 2);
+    }
+
+    /** A question of version 1 has one text, in no language that it says; it is taken for the first of its door. */
+    private static void door(ObjectNode door) {
+        String language = door.path("languages").path(0).asString();
+        objects(door, "questions").forEach(question -> {
+            String text = question.path("text").asString();
+            var choices = question.path("choices").deepCopy();
+            question.putObject("text").put(language, text);
+            question.put("kind", choices.isEmpty() ? "TEXT" : "CHOICE").putObject("help");
+            var labelled = question.putArray("choices");
+            choices.forEach(choice ->
+                    labelled.addObject().put("value", choice.asString()).putObject("label"));
+        });
+        door.putNull("department")
+                .put("consent", false)
+                .put("whenClosed", "TEXT")
+                .putNull("replyHours");
+        door.putObject("texts");
+        door.putObject("ending").put("rating", false).put("comment", false).put("transcript", false);
+        door.put("callBack", false);
+        door.putObject("look")
+                .put("accent", "#1D5560")
+                .put("onAccent", "#FFFFFF")
+                .put("ground", "#FFFFFF")
+                .put("ink", "#1E2A32")
+                .put("corner", "END")
+                .putNull("picture");
+        for (String list : List.of("message", "cards", "invitations", "pages", "sites", "facts")) {
+            door.putArray(list);
+        }
+    }
+
+    private static List<ObjectNode> objects(ObjectNode document, String list) {
+        return document.path(list).valueStream().map(ObjectNode.class::cast).toList();
+    }
+}

@@ -1,0 +1,128 @@
+package io.kinetarch.server.document;
+
+import com.networknt.schema.Error;
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import io.kinetarch.server.problem.Culprit;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.problem.Refusal.Place;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Reads plan documents from outside: checks them by the published schema of their version, then migrates and reads them. */
+@Component
+public class PlanReader {
+    private static final int MOST_ERRORS_TOLD = 50;
+
+    private final JsonMapper json;
+    private final Map<Integer, String> texts = new TreeMap<>();
+    private final Map<Integer, Schema> schemas;
+
+    PlanReader(JsonMapper json) {
+        this.json = json;
+        IntStream.rangeClosed(1, PlanDocument.SCHEMA_VERSION)
+                .forEach(version -> texts.put(version, resource("schema/plan-" + version + ".schema.json")));
+        var registry = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12);
+        schemas = texts.entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey, entry -> registry.getSchema(entry.getValue(), InputFormat.JSON)));
+    }
+
+    /** The published schema of a version. */
+    public String schema(int version) {
+        String text = texts.get(version);
+        if (text == null) {
+            throw new Refusal(Kind.NOT_FOUND, "There is no schema version " + version + "; known are " + known() + ".");
+        }
+        return text;
+    }
+
+    /** Reads a document of any known version. */
+    public PlanDocument read(byte[] bytes) {
+        JsonNode document;
+        try {
+            document = json.readTree(bytes);
+        } catch (JacksonException e) {
+            throw Culprit.of(e);
+        }
+        if (!(document instanceof ObjectNode object)) {
+            throw new Refusal(Kind.INVALID_DOCUMENT, "", "A plan document is a JSON object; this is none.");
+        }
+        var errors = schemaOf(object).validate(object);
+        if (!errors.isEmpty()) {
+            throw invalid(errors);
+        }
+        PlanMigration.toNewest(object);
+        try {
+            return json.treeToValue(object, PlanDocument.class);
+        } catch (JacksonException e) {
+            throw Culprit.of(e);
+        }
+    }
+
+    private Schema schemaOf(ObjectNode document) {
+        JsonNode version = document.path("schemaVersion");
+        var schema = version.isInt() ? schemas.get(version.asInt()) : null;
+        if (schema == null) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT,
+                    "/schemaVersion",
+                    "The schema version is " + (version.isMissingNode() ? "missing" : version) + "; expected one of "
+                            + known() + ".");
+        }
+        return schema;
+    }
+
+    private static Refusal invalid(List<Error> errors) {
+        var places =
+                errors.stream().limit(MOST_ERRORS_TOLD).map(PlanReader::place).toList();
+        var first = places.getFirst();
+        return new Refusal(
+                        Kind.INVALID_DOCUMENT,
+                        first.pointer(),
+                        (errors.size() == 1 ? "" : errors.size() + " places do not follow the schema; the first: ")
+                                + first.detail())
+                .at(places);
+    }
+
+    private static Place place(Error error) {
+        String value =
+                error.getInstanceNode() == null ? "" : " The value is " + shortened(error.getInstanceNode()) + ".";
+        String pointer = error.getInstanceLocation().toString();
+        return new Place(
+                pointer, (pointer.isEmpty() ? "The document" : pointer) + ": " + error.getMessage() + "." + value);
+    }
+
+    private static String shortened(JsonNode value) {
+        String text = value.toString();
+        return text.length() <= 80 ? text : text.substring(0, 80) + "…";
+    }
+
+    private String known() {
+        return texts.keySet().stream().map(String::valueOf).collect(Collectors.joining(", "));
+    }
+
+    private static String resource(String path) {
+        try (InputStream in = new ClassPathResource(path).getInputStream()) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(path + " is not shipped", e);
+        }
+    }
+}

@@ -1,0 +1,87 @@
+package io.kinetarch.server.door;
+
+import io.kinetarch.core.plan.Ending;
+import io.kinetarch.core.plan.Look;
+import io.kinetarch.core.plan.PageFact;
+import io.kinetarch.core.plan.PagePattern;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.QuestionKind;
+import io.kinetarch.core.plan.TextKind;
+import io.kinetarch.core.plan.WhenClosed;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A door in one language, as it is published to those who show it: everything a visitor reads, nothing about how chats are
+ * routed.
+ *
+ * @param schemaVersion {@value #SCHEMA_VERSION}
+ * @param language BCP 47 tag of the visitor's language, one of those that the door speaks
+ * @param locale BCP 47 tag by whose customs times and numbers are written: the language, in the plan's country where it names none
+ * @param direction how the language is written
+ * @param timeZone that times are told in
+ * @param texts what stands where, with its placeholders
+ * @param words on what can be pressed and beside it, by key
+ * @param picture address of the picture, relative to the application; null without one
+ */
+record DoorDocument(
+        int schemaVersion,
+        String door,
+        String name,
+        String language,
+        List<String> languages,
+        String locale,
+        Direction direction,
+        ZoneId timeZone,
+        Map<TextKind, Said> texts,
+        Map<String, String> words,
+        List<AskedQuestion> questions,
+        boolean consent,
+        WhenClosed whenClosed,
+        @Nullable Integer replyHours,
+        List<AskedQuestion> message,
+        Ending ending,
+        boolean callBack,
+        List<Card> cards,
+        List<Invite> invitations,
+        Look look,
+        @Nullable String picture,
+        List<PageFact> facts) {
+    static final int SCHEMA_VERSION = 1;
+
+    /** How a language is written. */
+    enum Direction {
+        ltr,
+        rtl
+    }
+
+    /**
+     * Words, and the language that they are in.
+     *
+     * @param language that of the document wherever somebody wrote the words in it
+     */
+    record Said(String text, String language) {}
+
+    /** A question as a visitor reads it. */
+    record AskedQuestion(
+            QuestionId id,
+            QuestionKind kind,
+            Said text,
+            @Nullable Said help,
+            boolean required,
+            List<Offered> choices) {}
+
+    /**
+     * A possible answer.
+     *
+     * @param value what is sent
+     */
+    record Offered(String value, Said label) {}
+
+    record Card(Said question, Said answer) {}
+
+    record Invite(
+            Said text, List<PagePattern> pages, int afterSeconds, boolean onlyWhileOpen, boolean oncePerVisitor) {}
+}

@@ -1,0 +1,147 @@
+package io.kinetarch.server.door;
+
+import io.kinetarch.core.door.DoorTexts;
+import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Question;
+import io.kinetarch.core.plan.TextKind;
+import io.kinetarch.server.door.DoorDocument.AskedQuestion;
+import io.kinetarch.server.door.DoorDocument.Card;
+import io.kinetarch.server.door.DoorDocument.Direction;
+import io.kinetarch.server.door.DoorDocument.Invite;
+import io.kinetarch.server.door.DoorDocument.Offered;
+import io.kinetarch.server.door.DoorDocument.Said;
+import java.awt.ComponentOrientation;
+import java.time.ZoneId;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** Makes door documents: each text in the wanted language, or in the first of the door's that has it. */
+@Component
+class DoorDocuments {
+    private final ControlWords words;
+
+    DoorDocuments(ControlWords words) {
+        this.words = words;
+    }
+
+    /**
+     * A door as a visitor of this language reads it.
+     *
+     * @param door need not be the one that the plan has of its id
+     */
+    DoorDocument of(Plan plan, FrontDoor door, String language) {
+        var reader = new Reader(plan, door, language);
+        return new DoorDocument(
+                DoorDocument.SCHEMA_VERSION,
+                door.id().value(),
+                door.name(),
+                language,
+                door.languages(),
+                locale(plan, language),
+                direction(language),
+                timeZone(plan, door),
+                reader.texts(),
+                words.in(language),
+                door.questions().stream().map(reader::question).toList(),
+                door.consent(),
+                door.whenClosed(),
+                door.replyHours(),
+                door.message().stream().map(reader::question).toList(),
+                door.ending(),
+                door.callBack(),
+                door.cards().stream()
+                        .map(card -> new Card(reader.said(card.question()), reader.said(card.answer())))
+                        .toList(),
+                door.invitations().stream()
+                        .map(invitation -> new Invite(
+                                reader.said(invitation.text()),
+                                invitation.pages(),
+                                invitation.afterSeconds(),
+                                invitation.onlyWhileOpen(),
+                                invitation.oncePerVisitor()))
+                        .toList(),
+                door.look(),
+                door.look().picture() == null
+                        ? null
+                        : "api/v1/pictures/" + door.look().picture(),
+                door.facts());
+    }
+
+    private static ZoneId timeZone(Plan plan, FrontDoor door) {
+        var hours = door.hours();
+        return hours == null ? plan.timeZone() : plan.hours(hours).hours().timeZone();
+    }
+
+    private static String locale(Plan plan, String language) {
+        var locale = Locale.forLanguageTag(language);
+        String country = plan.country();
+        return country == null || !locale.getCountry().isEmpty()
+                ? language
+                : new Locale.Builder()
+                        .setLocale(locale)
+                        .setRegion(country)
+                        .build()
+                        .toLanguageTag();
+    }
+
+    private static Direction direction(String language) {
+        return ComponentOrientation.getOrientation(Locale.forLanguageTag(language))
+                        .isLeftToRight()
+                ? Direction.ltr
+                : Direction.rtl;
+    }
+
+    /** One language's way through a door's texts. */
+    private static final class Reader {
+        private final DoorTexts texts;
+        private final List<String> languages;
+
+        Reader(Plan plan, FrontDoor door, String language) {
+            this.texts = new DoorTexts(plan, door);
+            this.languages = Stream.concat(Stream.of(language), door.languages().stream())
+                    .distinct()
+                    .toList();
+        }
+
+        Map<TextKind, Said> texts() {
+            var said = new EnumMap<TextKind, Said>(TextKind.class);
+            for (TextKind kind : TextKind.values()) {
+                languages.stream()
+                        .flatMap(tag -> texts.find(kind, tag).map(found -> new Said(found.text(), tag)).stream())
+                        .findFirst()
+                        .ifPresent(text -> said.put(kind, text));
+            }
+            return said;
+        }
+
+        AskedQuestion question(Question question) {
+            return new AskedQuestion(
+                    question.id(),
+                    question.kind(),
+                    said(question.text()),
+                    question.help().isEmpty() ? null : said(question.help()),
+                    question.required(),
+                    question.choices().stream()
+                            .map(choice -> new Offered(
+                                    choice.value(),
+                                    choice.label().isEmpty()
+                                            ? new Said(choice.value(), languages.getFirst())
+                                            : said(choice.label())))
+                            .toList());
+        }
+
+        /** A text that somebody wrote, though perhaps in none of the languages of the door. */
+        Said said(LocalText text) {
+            return Stream.concat(languages.stream(), text.in().keySet().stream())
+                    .flatMap(tag -> text.in(tag).map(words -> new Said(words, tag)).stream())
+                    .findFirst()
+                    .orElseThrow();
+        }
+    }
+}

@@ -1,0 +1,70 @@
+package io.kinetarch.server.exchange;
+
+import io.kinetarch.core.plan.ChangeList;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanDiff;
+import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.document.PlanReader;
+import io.kinetarch.server.picture.Pictures;
+import io.kinetarch.server.plan.DraftEdits;
+import io.kinetarch.server.plan.DraftEdits.Edited;
+import io.kinetarch.server.plan.Plans;
+import io.kinetarch.server.plan.Revisions;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Exports plans with all that belongs to them, and takes such documents in. */
+@Service
+class Exchange {
+    private final Plans plans;
+    private final Revisions revisions;
+    private final DraftEdits edits;
+    private final Pictures pictures;
+    private final PlanReader reader;
+
+    Exchange(Plans plans, Revisions revisions, DraftEdits edits, Pictures pictures, PlanReader reader) {
+        this.plans = plans;
+        this.revisions = revisions;
+        this.edits = edits;
+        this.pictures = pictures;
+        this.reader = reader;
+    }
+
+    /** A plan's state as a document, with pictures. */
+    PlanDocument export(String planId, String which) {
+        Plan plan = revisions.plan(planId, which);
+        return PlanDocument.of(plan).with(pictures.of(plan));
+    }
+
+    /** What a document would change in the draft. Nothing is stored. */
+    List<ChangeList.Entry> preview(String planId, byte[] sent) {
+        Plan wanted = reader.read(sent).toPlan();
+        return ChangeList.of(PlanDiff.between(plans.draftState(planId).plan(), wanted));
+    }
+
+    /** Makes the draft what a document says. */
+    @Transactional
+    Edited take(String planId, byte[] sent, long seen, SignedIn by) {
+        var document = reader.read(sent);
+        keepPictures(document);
+        return edits.become(planId, document.toPlan(), seen, "Imported", by);
+    }
+
+    /** Makes a plan of a document. */
+    @Transactional
+    Plan make(String planId, byte[] sent) {
+        var document = reader.read(sent);
+        keepPictures(document);
+        plans.make(planId, document.toPlan());
+        return document.toPlan();
+    }
+
+    private void keepPictures(PlanDocument document) {
+        var sent = document.pictures();
+        if (sent != null) {
+            pictures.keepAll(sent);
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/** The application. */
+@NullMarked
+package io.kinetarch.server;
+
+import org.jspecify.annotations.NullMarked;

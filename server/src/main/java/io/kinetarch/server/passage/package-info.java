@@ -1,0 +1,5 @@
+/** The routes that chats take at a moment. */
+@NullMarked
+package io.kinetarch.server.passage;
+
+import org.jspecify.annotations.NullMarked;

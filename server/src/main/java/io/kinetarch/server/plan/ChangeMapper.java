@@ -1,0 +1,97 @@
+package io.kinetarch.server.plan;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.jspecify.annotations.Nullable;
+
+@Mapper
+interface ChangeMapper {
+    /** A change without its edits. */
+    record StoredChange(
+            long change,
+            String words,
+            @Nullable Long undoes,
+            @Nullable Long redoes,
+            @Nullable String madeBy,
+            Instant madeAt) {}
+
+    /** What a change did to one element; the element that came after it tells where it stood. */
+    record StoredEdit(
+            String kind,
+            String elementId,
+            int version,
+            @Nullable String before,
+            @Nullable String beforeNext,
+            @Nullable String after,
+            @Nullable String afterNext) {}
+
+    record ElementVersion(
+            String kind,
+            String elementId,
+            int version,
+            long change,
+            @Nullable String madeBy,
+            Instant madeAt) {}
+
+    @Insert("""
+            insert into plan_change (plan_id, change, words, undoes, redoes, made_by, made_at)
+            values (#{planId}, #{change}, #{words}, #{undoes}, #{redoes}, #{madeBy}, #{madeAt})""")
+    void insert(
+            String planId,
+            long change,
+            String words,
+            @Nullable Long undoes,
+            @Nullable Long redoes,
+            long madeBy,
+            Instant madeAt);
+
+    /** Stores the edits of a change in one statement, each with the version after the newest one of its element. */
+    @Insert("""
+            <script>
+            insert into plan_edit (plan_id, change, kind, element_id, version, before, before_next, after, after_next)
+            values
+            <foreach collection="edits" item="e" separator=",">
+              (#{planId}, #{change}, #{e.kind}, #{e.elementId}, #{e.version}, #{e.before}::jsonb, #{e.beforeNext},
+               #{e.after}::jsonb, #{e.afterNext})
+            </foreach>
+            </script>""")
+    void insertEdits(
+            @Param("planId") String planId, @Param("change") long change, @Param("edits") List<StoredEdit> edits);
+
+    @Select("select pg_notify('plan_change', #{message})::text")
+    String announce(String message);
+
+    @Select("""
+            select kind, element_id, version, before::text as before, before_next, after::text as after, after_next
+            from plan_edit where plan_id = #{planId} and change = #{change}""")
+    List<StoredEdit> edits(String planId, long change);
+
+    @Select("""
+            select distinct on (e.kind, e.element_id)
+                e.kind, e.element_id, e.version, e.change, a.display_name as made_by, c.made_at
+            from plan_edit e
+            join plan_change c on c.plan_id = e.plan_id and c.change = e.change
+            left join account a on a.id = c.made_by
+            where e.plan_id = #{planId}
+            order by e.kind, e.element_id, e.version desc""")
+    List<ElementVersion> versions(String planId);
+
+    /** The newest changes of one person, newest first: enough to know what they can undo and redo. */
+    @Select("""
+            select c.change, c.words, c.undoes, c.redoes, a.display_name as made_by, c.made_at
+            from plan_change c left join account a on a.id = c.made_by
+            where c.plan_id = #{planId} and c.made_by = #{accountId}
+            order by c.change desc limit #{most}""")
+    List<StoredChange> newestOf(String planId, long accountId, int most);
+
+    @Select("""
+            select c.change, c.words, c.undoes, c.redoes, a.display_name as made_by, c.made_at
+            from plan_change c left join account a on a.id = c.made_by
+            where c.plan_id = #{planId} and c.change < #{before}
+            order by c.change desc limit #{most}""")
+    List<StoredChange> before(String planId, long before, int most);
+}

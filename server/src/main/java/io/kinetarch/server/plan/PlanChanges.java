@@ -1,0 +1,18 @@
+package io.kinetarch.server.plan;
+
+import org.springframework.stereotype.Service;
+
+/** Told by other subjects when something that results are derived from has changed. */
+@Service
+public class PlanChanges {
+    private final PlanMapper plans;
+
+    PlanChanges(PlanMapper plans) {
+        this.plans = plans;
+    }
+
+    /** The plan's stored volumes have changed. */
+    public void volumesChanged(String planId) {
+        plans.volumesChanged(planId);
+    }
+}

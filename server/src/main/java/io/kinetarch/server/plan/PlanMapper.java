@@ -1,0 +1,64 @@
+package io.kinetarch.server.plan;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
+
+@Mapper
+interface PlanMapper {
+    record StoredPlan(String id, String draft, long draftChange, long volumeChange) {}
+
+    /** The counters of a plan, without its document. */
+    record Stamp(long draftChange, long volumeChange) {}
+
+    record PlanName(String id, String name) {}
+
+    record RevisionHead(
+            int number,
+            long draftChange,
+            String note,
+            @Nullable String madeBy,
+            Instant madeAt) {}
+
+    @Select("select id, draft -> 'settings' ->> 'name' as name from plan order by created_at, id")
+    List<PlanName> all();
+
+    @Select("select draft_change, volume_change from plan where id = #{id}")
+    Optional<Stamp> stamp(String id);
+
+    @Select("select id, draft::text as draft, draft_change, volume_change from plan where id = #{id}")
+    Optional<StoredPlan> find(String id);
+
+    @Select("select id, draft::text as draft, draft_change, volume_change from plan where id = #{id} for update")
+    Optional<StoredPlan> lock(String id);
+
+    @Insert("insert into plan (id, draft) values (#{id}, #{draft}::jsonb) on conflict do nothing")
+    int insert(String id, String draft);
+
+    @Update("update plan set draft = #{draft}::jsonb, draft_change = #{change} where id = #{id}")
+    void update(String id, String draft, long change);
+
+    @Select("""
+            select r.number, r.draft_change, r.note, a.display_name as made_by, r.made_at
+            from plan_revision r left join account a on a.id = r.made_by
+            where r.plan_id = #{planId}
+            order by r.number desc limit #{most}""")
+    List<RevisionHead> newestRevisions(String planId, int most);
+
+    @Select("select document::text from plan_revision where plan_id = #{planId} and number = #{number}")
+    Optional<String> revision(String planId, int number);
+
+    @Insert("""
+            insert into plan_revision (plan_id, number, document, draft_change, note, made_by, made_at)
+            values (#{planId}, #{number}, #{document}::jsonb, #{draftChange}, #{note}, #{madeBy}, #{madeAt})""")
+    void insertRevision(
+            String planId, int number, String document, long draftChange, String note, long madeBy, Instant madeAt);
+
+    @Update("update plan set volume_change = volume_change + 1 where id = #{id}")
+    void volumesChanged(String id);
+}

@@ -1,0 +1,166 @@
+package io.kinetarch.server.plan;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.picture.Pictures;
+import io.kinetarch.server.plan.PlanMapper.RevisionHead;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The stored plans as they stand: their drafts and revisions. */
+@Service
+public class Plans {
+    private static final int MOST_KEPT = 16;
+
+    private final PlanMapper plans;
+    private final Pictures pictures;
+    private final JsonMapper json;
+    /** Plans that were read, by the state they were read in, which never changes. */
+    private final Cache<String, Plan> read =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+
+    Plans(PlanMapper plans, Pictures pictures, JsonMapper json) {
+        this.plans = plans;
+        this.pictures = pictures;
+        this.json = json;
+    }
+
+    /** Draft or live. */
+    public enum Which {
+        draft,
+        live
+    }
+
+    /**
+     * A plan as it stands.
+     *
+     * @param change the newest change of the draft
+     * @param stamp tells this state of plan and volumes from every other
+     */
+    public record State(String id, Plan plan, long change, String stamp) {}
+
+    /** A revision without its document. */
+    public record Revision(
+            int number,
+            String note,
+            long draftChange,
+            @Nullable String madeBy,
+            Instant madeAt) {
+        static Revision of(RevisionHead stored) {
+            return new Revision(stored.number(), stored.note(), stored.draftChange(), stored.madeBy(), stored.madeAt());
+        }
+    }
+
+    /** The plans there are, oldest first. */
+    public List<PlanMapper.PlanName> all() {
+        return plans.all();
+    }
+
+    /** The draft or the live plan; none if the plan has not gone live. */
+    public Optional<State> state(String id, Which which) {
+        return switch (which) {
+            case draft -> Optional.of(draftState(id));
+            case live -> live(id).map(revision -> revisionState(id, revision.number()));
+        };
+    }
+
+    /** The draft. */
+    public State draftState(String id) {
+        var stamp = plans.stamp(id).orElseThrow(() -> noPlan(id));
+        var plan = read.getIfPresent(draftKey(id, stamp.draftChange()));
+        if (plan != null) {
+            return draftState(id, plan, stamp.draftChange(), stamp.volumeChange());
+        }
+        var stored = plans.find(id).orElseThrow(() -> noPlan(id));
+        plan = read.get(draftKey(id, stored.draftChange()), _ -> plan(stored.draft()));
+        return draftState(id, plan, stored.draftChange(), stored.volumeChange());
+    }
+
+    /** The number of the draft's newest change. */
+    public long newestChange(String id) {
+        return plans.stamp(id).orElseThrow(() -> noPlan(id)).draftChange();
+    }
+
+    /** Remembers a draft that was just stored, once that is sure. */
+    void keepWhenStored(String id, long change, Plan plan) {
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                read.put(draftKey(id, change), plan);
+            }
+        });
+    }
+
+    /** The draft, kept from changing until the transaction ends. */
+    State lockedDraft(String id) {
+        var stored = plans.lock(id).orElseThrow(() -> noPlan(id));
+        // Not kept: within a transaction that fails the same number may come to stand for another draft.
+        var kept = read.getIfPresent(draftKey(id, stored.draftChange()));
+        return draftState(id, kept == null ? plan(stored.draft()) : kept, stored.draftChange(), stored.volumeChange());
+    }
+
+    /** A revision. */
+    public State revisionState(String id, int number) {
+        var stamp = plans.stamp(id).orElseThrow(() -> noPlan(id));
+        var plan = read.get(
+                id + " revision " + number,
+                _ -> plan(plans.revision(id, number)
+                        .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has no revision " + number + "."))));
+        return new State(
+                id, plan, stamp.draftChange(), id + " revision " + number + " volumes " + stamp.volumeChange());
+    }
+
+    /** The newest revision, which is live; none before the plan goes live. */
+    public Optional<Revision> live(String id) {
+        return revisions(id, 1).stream().findFirst();
+    }
+
+    /** The revisions, newest first. */
+    public List<Revision> revisions(String id, int most) {
+        var found = plans.newestRevisions(id, most).stream().map(Revision::of).toList();
+        if (found.isEmpty() && plans.stamp(id).isEmpty()) {
+            throw noPlan(id);
+        }
+        return found;
+    }
+
+    /** Makes a plan with this as its draft. */
+    @Transactional
+    public void make(String id, Plan plan) {
+        pictures.checkKnown(plan);
+        if (plans.insert(id, text(PlanDocument.of(plan))) == 0) {
+            throw new Refusal(Kind.ALREADY_DONE, "There is a plan \"" + id + "\" already.");
+        }
+    }
+
+    private static State draftState(String id, Plan plan, long change, long volumeChange) {
+        return new State(id, plan, change, draftKey(id, change) + " volumes " + volumeChange);
+    }
+
+    private static String draftKey(String id, long change) {
+        return id + " draft " + change;
+    }
+
+    private Plan plan(String document) {
+        return json.readValue(document, PlanDocument.class).toPlan();
+    }
+
+    private String text(Object value) {
+        return json.writeValueAsString(value);
+    }
+
+    private static Refusal noPlan(String id) {
+        return new Refusal(Kind.NOT_FOUND, "There is no plan \"" + id + "\".");
+    }
+}

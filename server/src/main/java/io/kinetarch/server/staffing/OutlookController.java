@@ -1,0 +1,171 @@
+package io.kinetarch.server.staffing;
+
+import io.kinetarch.core.staffing.StaffingWeek;
+import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
+import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import io.kinetarch.core.staffing.WeekTotals;
+import io.kinetarch.server.plan.Plans.Which;
+import io.kinetarch.server.staffing.Outlooks.Outlook;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Required against present over a week, and what that means for visitors. */
+@RestController
+@RequestMapping("/api/v1/plans/{plan}")
+class OutlookController {
+    private final Outlooks outlooks;
+
+    OutlookController(Outlooks outlooks) {
+        this.outlooks = outlooks;
+    }
+
+    /**
+     * A week in half-hours; every list has an entry for each of them.
+     *
+     * @param shortOf operators lacking when nobody counts for two queues at once
+     */
+    record WeekView(
+            LocalDate monday,
+            ZoneId timeZone,
+            List<Instant> startsAt,
+            List<Double> chats,
+            List<Boolean> open,
+            List<Integer> required,
+            List<Integer> present,
+            List<Integer> shortOf,
+            List<QueueWeek> queues,
+            Figures totals,
+            double shrinkage,
+            List<String> notes) {
+
+        static WeekView of(Outlook outlook) {
+            var slots = outlook.slots();
+            var plan = outlook.state().plan();
+            var queues = new ArrayList<QueueWeek>();
+            for (int q = 0; q < plan.queues().size(); q++) {
+                queues.add(QueueWeek.of(outlook, q));
+            }
+            return new WeekView(
+                    outlook.forecast().week().monday(),
+                    plan.timeZone(),
+                    each(slots, Slot::startsAt),
+                    each(slots, Slot::chats),
+                    each(slots, slot -> slot.queues().stream().anyMatch(QueueSlot::open)),
+                    each(slots, Slot::required),
+                    each(slots, Slot::present),
+                    each(slots, Slot::shortOf),
+                    queues,
+                    Figures.of(outlook.totals()),
+                    plan.shrinkage(),
+                    outlook.forecast().notes());
+        }
+    }
+
+    /**
+     * One queue over the week.
+     *
+     * @param handlingSeconds used: measured where volumes have it, else the plan's assumption
+     * @param chatsAtOnce planned for each operator
+     * @param staffed operators counted for it
+     * @param answeredInTime share of its chats answered within its target's time
+     */
+    record QueueWeek(
+            String id,
+            String name,
+            double handlingSeconds,
+            boolean handlingMeasured,
+            int chatsAtOnce,
+            List<Boolean> open,
+            List<Double> chats,
+            List<Integer> required,
+            List<Integer> eligible,
+            List<Integer> staffed,
+            List<Double> answeredInTime) {
+
+        static QueueWeek of(Outlook outlook, int index) {
+            var plan = outlook.state().plan();
+            var queue = plan.queues().get(index);
+            Double measured = outlook.forecast().handlingSeconds().get(queue.id());
+            var slots = outlook.slots().stream()
+                    .map(slot -> slot.queues().get(index))
+                    .toList();
+            return new QueueWeek(
+                    queue.id().value(),
+                    queue.name(),
+                    measured == null ? queue.workload().handlingSeconds() : measured,
+                    measured != null,
+                    StaffingWeek.chatsAtOnce(plan, queue),
+                    each(slots, QueueSlot::open),
+                    each(slots, QueueSlot::chats),
+                    each(slots, QueueSlot::required),
+                    each(slots, QueueSlot::eligible),
+                    each(slots, QueueSlot::staffed),
+                    each(slots, slot -> slot.seen().serviceLevel()));
+        }
+    }
+
+    /**
+     * The week's figures of draft and live plan.
+     *
+     * @param live null until the plan goes live
+     */
+    record Consequences(Figures draft, @Nullable Figures live) {}
+
+    /**
+     * A week in a few figures, by the staffing model.
+     *
+     * @param meanWaitSeconds null if some queue grows without end
+     */
+    record Figures(
+            double chats,
+            double turnedAway,
+            double answeredInTime,
+            double gaveUp,
+            @Nullable Double meanWaitSeconds,
+            double requiredHours,
+            double presentHours,
+            double shortHours) {
+        static Figures of(WeekTotals totals) {
+            return new Figures(
+                    totals.chats(),
+                    totals.turnedAway(),
+                    totals.answeredInTime(),
+                    totals.gaveUp(),
+                    Double.isInfinite(totals.meanWaitSeconds()) ? null : totals.meanWaitSeconds(),
+                    totals.requiredHours(),
+                    totals.presentHours(),
+                    totals.shortHours());
+        }
+    }
+
+    @GetMapping("/week")
+    WeekView week(
+            @PathVariable String plan,
+            @RequestParam(defaultValue = "draft") Which of,
+            @RequestParam(required = false) @Nullable LocalDate monday) {
+        return WeekView.of(outlooks.get(plan, of, monday));
+    }
+
+    @GetMapping("/consequences")
+    Consequences consequences(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
+        return new Consequences(
+                Figures.of(outlooks.get(plan, Which.draft, monday).totals()),
+                outlooks.find(plan, Which.live, monday)
+                        .map(outlook -> Figures.of(outlook.totals()))
+                        .orElse(null));
+    }
+
+    private static <S, T> List<T> each(List<S> slots, Function<S, T> value) {
+        return slots.stream().map(value).toList();
+    }
+}

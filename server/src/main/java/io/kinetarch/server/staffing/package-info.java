@@ -1,0 +1,5 @@
+/** Required against present over HTTP. */
+@NullMarked
+package io.kinetarch.server.staffing;
+
+import org.jspecify.annotations.NullMarked;

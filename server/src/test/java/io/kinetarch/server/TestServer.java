@@ -1,0 +1,120 @@
+package io.kinetarch.server;
+
+import java.io.IOException;
+import java.net.http.HttpClient;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The real application with the demo, on a database of its own in the loopback PostgreSQL, started once for all tests of a
+ * run.
+ */
+public final class TestServer {
+    private static final String DATABASE = "kinetarch_server_test";
+    private static final TestServer RUNNING = start();
+
+    private final ConfigurableApplicationContext context;
+    private final int port;
+    private final String token;
+
+    private TestServer(ConfigurableApplicationContext context, int port, String token) {
+        this.context = context;
+        this.port = port;
+        this.token = token;
+    }
+
+    public static TestServer running() {
+        return RUNNING;
+    }
+
+    /** A client that presents the planner's API token. */
+    public Api planner() {
+        return new Api(HttpClient.newHttpClient(), port, token);
+    }
+
+    /** A client that presents some token. */
+    public Api withToken(String other) {
+        return new Api(HttpClient.newHttpClient(), port, other);
+    }
+
+    /** A client with cookies of its own, signed in with one of the demo's accounts. */
+    public Api signedIn(String account) {
+        var browser = browser();
+        browser.get("/api/v1/session");
+        browser.postWithCsrf("/api/v1/session", "{\"name\":\"" + account + "\",\"password\":\"ferry-demo-2026\"}")
+                .ok();
+        browser.get("/api/v1/session"); // the CSRF token is made anew at sign-in
+        return browser;
+    }
+
+    public String address() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    public String plannersToken() {
+        return token;
+    }
+
+    /** A client with cookies of its own, signed in by nobody yet. */
+    public Api browser() {
+        return Api.withCookies(port);
+    }
+
+    public <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
+    private static TestServer start() {
+        try {
+            run("start");
+            run(
+                    "psql",
+                    "-qc",
+                    "drop database if exists " + DATABASE + " with (force)",
+                    "-c",
+                    "create database " + DATABASE);
+            String url = run("url").replaceFirst("/[^/]*$", "/" + DATABASE);
+            String password = Files.readString(Path.of(run("password-file"))).strip();
+            Path tokenFile = Files.createTempDirectory("kinetarch-test").resolve("demo-token");
+            var context = SpringApplication.run(
+                    KinetarchApplication.class,
+                    "--spring.profiles.active=demo",
+                    "--server.port=0",
+                    "--spring.datasource.url=" + url,
+                    "--spring.datasource.username=kinetarch",
+                    "--spring.datasource.password=" + password,
+                    "--kinetarch.demo.token-file=" + tokenFile);
+            int port = Integer.parseInt(context.getEnvironment().getRequiredProperty("local.server.port"));
+            return new TestServer(context, port, Files.readString(tokenFile).strip());
+        } catch (IOException e) {
+            throw new IllegalStateException("the application under test did not start", e);
+        }
+    }
+
+    private static String run(String... arguments) throws IOException {
+        var command = new ArrayList<String>();
+        command.add(
+                Path.of("../launcher/postgres.sh").toAbsolutePath().normalize().toString());
+        command.addAll(List.of(arguments));
+        Path out = Files.createTempFile("kinetarch", ".out");
+        var process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(out.toFile())
+                .start();
+        try {
+            if (!process.waitFor(120, TimeUnit.SECONDS) || process.exitValue() != 0) {
+                throw new IOException(command + " failed: " + Files.readString(out));
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("interrupted", e);
+        }
+        return Files.readString(out, StandardCharsets.UTF_8).strip();
+    }
+}

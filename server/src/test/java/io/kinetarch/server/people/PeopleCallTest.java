@@ -1,0 +1,97 @@
+package io.kinetarch.server.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+class PeopleCallTest {
+    private final Api api = TestServer.running().planner();
+    private final String plan = "/api/v1/plans/people-" + System.identityHashCode(this);
+
+    PeopleCallTest() {
+        var document =
+                api.get("/api/v1/plans/tarnwick/document?of=live").ok().raw().body();
+        api.post("/api/v1/plans/document?id=" + plan.substring(plan.lastIndexOf('/') + 1), document)
+                .ok();
+    }
+
+    @Test
+    void theTableTellsQueuesLevelsAndSeats() {
+        var table = api.get(plan + "/people").ok().body();
+
+        assertThat(table.path("queuesOf").path("ana-reyes").valueStream().map(JsonNode::asString))
+                .as("in the order of the queues' priorities")
+                .containsExactly("sailings", "rebooking", "fares");
+        assertThat(table.path("heldAt").path("freight").valueStream().map(JsonNode::asInt))
+                .containsExactly(0, 0, 1, 2, 1);
+        assertThat(table.path("seats").asInt()).isEqualTo(28);
+        assertThat(table.path("used").asInt()).isEqualTo(26);
+    }
+
+    @Test
+    void aFileIsShownBeforeItIsTaken() {
+        String file = """
+                public name,skills,capacity
+                Ana R.,Fares:5; Rebooking:4; Sailings:5,8
+                Bram O.,Fares:4; Sailings:3; Lost property:2,6
+                Nell Quay,Fares:2,4
+                Nobody,Knots:3,4
+                """;
+        var preview = api.postCsv(plan + "/people.csv/preview", file.getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+
+        assertThat(preview.path("added").path(0).path("name").asString()).isEqualTo("Nell Quay");
+        assertThat(preview.path("changed").path(0).path("words").path(0).asString())
+                .isEqualTo("capacity 6 → 8");
+        assertThat(preview.path("unchanged").asInt()).isEqualTo(1);
+        assertThat(preview.path("left").asInt()).isEqualTo(24);
+        assertThat(preview.path("faults").path(0).path("reason").asString()).contains("no skill \"Knots\"");
+        assertThat(api.get(plan + "/draft").body().path("change").asLong()).isZero();
+
+        api.putCsv(plan + "/people.csv?change=0", file).ok();
+        assertThat(api.get(plan + "/people").body().path("used").asInt()).isEqualTo(27);
+        assertThat(api.get(plan + "/draft").body().path("undo").asString()).startsWith("People imported: ");
+        api.postCsv(plan + "/people.csv/preview", new byte[0]).problem(400, "unreadable-file", null);
+    }
+
+    @Test
+    void theFileThatGoesOutChangesNothingWhenItComesIn() {
+        String file = api.get(plan + "/people.csv").ok().raw().body();
+        assertThat(file).startsWith("id,public name,real name,").contains("Ana Reyes", "Fares:5; Rebooking:4");
+
+        var preview = api.postCsv(plan + "/people.csv/preview", file.getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+        assertThat(preview.path("added").size() + preview.path("changed").size())
+                .isZero();
+        assertThat(preview.path("unchanged").asInt()).isEqualTo(26);
+        api.putCsv(plan + "/people.csv?change=0", file).ok();
+        assertThat(api.get(plan + "/draft").body().path("change").asLong())
+                .as("what changes nothing is no change")
+                .isZero();
+    }
+
+    @Test
+    void operatorsChangeTheirOwnProfileAndNothingElse() {
+        var ana = TestServer.running().signedIn("operator");
+        assertThat(ana.get(plan + "/profile").ok().body().path("operator").asString())
+                .isEqualTo("ana-reyes");
+        var profile = "{\"version\":1,\"name\":\"Ana Maria\",\"picture\":null,"
+                + "\"languages\":[{\"language\":\"en\",\"level\":5}],\"greeting\":{\"en\":\"Hi.\"}}";
+
+        ana.withCsrf("PUT", plan + "/profile", profile).ok();
+        var operator =
+                api.get(plan + "/draft").body().path("plan").path("operators").path(0);
+        assertThat(operator.path("name").asString()).isEqualTo("Ana Maria");
+        assertThat(operator.path("skills").size()).isEqualTo(3);
+        ana.withCsrf("PUT", plan + "/profile", profile).problem(409, "stale-edit", null);
+        ana.withCsrf("PUT", plan + "/draft/operators/ana-reyes", "{\"version\":2,\"element\":" + operator + "}")
+                .problem(403, "not-allowed", null);
+        TestServer.running().signedIn("admin").get(plan + "/profile").problem(404, "not-found", null);
+    }
+}

@@ -1,0 +1,157 @@
+package io.kinetarch.server.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What is allowed although it looks wrong, and what two people do at the very same time. */
+class HardInputTest {
+    private static final String SCRIPT = "<script>alert('x')</script>";
+    private final Api api = TestServer.running().planner();
+    private final String plan = "/api/v1/plans/hard-" + System.identityHashCode(this);
+
+    HardInputTest() {
+        var document =
+                api.get("/api/v1/plans/tarnwick/document?of=live").ok().raw().body();
+        api.post("/api/v1/plans/document?id=" + plan.substring(plan.lastIndexOf('/') + 1), document)
+                .ok();
+    }
+
+    @Test
+    void twoOperatorsMayShareANameAndAreShownApart() {
+        put("operators", operator("ana-reyes").put("id", "ana-2").putNull("account"), 0)
+                .ok();
+
+        assertThat(findings()).anyMatch(words -> words.contains("2 operators are called Ana R.: ana-reyes, ana-2"));
+    }
+
+    @Test
+    void aSkillThatIsNeededGoesWithItsNeedsOrIsReplaced() {
+        api.delete(plan + "/draft/skills/fares?version=1").ok();
+        assertThat(element("queues", "fares").path("needs").size()).isZero();
+        assertThat(element("rules", "group-fares").path("needs").size()).isZero();
+        api.post(plan + "/draft/undo", "").ok();
+        assertThat(element("rules", "group-fares").path("needs").size()).isEqualTo(1);
+        api.delete(plan + "/draft/skills/fares?version=3&replacement=rebooking").ok();
+        assertThat(element("queues", "fares")
+                        .path("needs")
+                        .path(0)
+                        .path("skill")
+                        .asString())
+                .isEqualTo("rebooking");
+    }
+
+    @Test
+    void transfersMayRunInACircleAndTheCheckSaysSo() {
+        put("queues", transfersTo("fares", "assisted"), 1).ok();
+        put("queues", transfersTo("assisted", "vehicles"), 1).ok();
+        put("queues", transfersTo("vehicles", "fares"), 1).ok();
+
+        assertThat(findings())
+                .anyMatch(words ->
+                        words.contains("round in a circle: Fares & booking → Assisted travel → Vehicles & freight"));
+    }
+
+    @Test
+    void textsWithScriptsInThemStayTexts() {
+        put("operators", operator("ana-reyes").put("name", SCRIPT), 1).ok();
+        var json = api.get(plan + "/draft");
+        assertThat(json.raw().headers().firstValue("Content-Type"))
+                .hasValueSatisfying(type -> assertThat(type).startsWith("application/json"));
+        assertThat(json.raw().headers().firstValue("X-Content-Type-Options")).hasValue("nosniff");
+        assertThat(element("operators", "ana-reyes").path("name").asString()).isEqualTo(SCRIPT);
+
+        put("operators", operator("bram-oduya").put("name", "=HYPERLINK(\"http://x\")"), 1)
+                .ok();
+        assertThat(api.get(plan + "/people.csv").ok().raw().body())
+                .contains("bram-oduya,\"'=HYPERLINK(\"\"http://x\"\")\"")
+                .contains("ana-reyes," + SCRIPT);
+    }
+
+    /** Of many who edit one element at once, each on the version they saw, one is stored; the others get both versions. */
+    @Test
+    void ofManyEditsAtOnceOnOneElementOneStands() throws Exception {
+        var element = element("queues", "lost");
+        List<Callable<Api.Answer>> edits = IntStream.range(3, 11)
+                .<Callable<Api.Answer>>mapToObj(
+                        weight -> () -> put("queues", element.deepCopy().put("weight", weight), 1))
+                .toList();
+        try (var pool = Executors.newFixedThreadPool(edits.size())) {
+            var answers = pool.invokeAll(edits).stream()
+                    .map(future -> future.resultNow())
+                    .toList();
+
+            assertThat(answers.stream().filter(answer -> answer.status() == 200))
+                    .hasSize(1);
+            answers.stream()
+                    .filter(answer -> answer.status() != 200)
+                    .forEach(answer -> assertThat(answer.problem(409, "stale-edit", null)
+                                    .body()
+                                    .path("current")
+                                    .path("weight")
+                                    .asInt())
+                            .isGreaterThan(2));
+        }
+        assertThat(api.get(plan + "/history").ok().body().size()).isEqualTo(1);
+    }
+
+    /** Edits of different elements at once all stand, one after the other in the history. */
+    @Test
+    void ofManyEditsAtOnceOnDifferentElementsAllStand() throws Exception {
+        List<String> ids = List.of("fares", "rebooking", "sailings", "vehicles", "assisted", "lost");
+        List<Callable<Api.Answer>> edits = ids.stream()
+                .<Callable<Api.Answer>>map(
+                        id -> () -> put("queues", element("queues", id).put("priority", 7), 1))
+                .toList();
+        try (var pool = Executors.newFixedThreadPool(edits.size())) {
+            pool.invokeAll(edits).forEach(future -> future.resultNow().ok());
+        }
+
+        assertThat(api.get(plan + "/history").ok().body().size()).isEqualTo(ids.size());
+        assertThat(ids)
+                .allSatisfy(
+                        id -> assertThat(element("queues", id).path("priority").asInt())
+                                .isEqualTo(7));
+    }
+
+    private ObjectNode transfersTo(String queue, String other) {
+        var element = element("queues", queue);
+        element.putArray("transfers").add(other);
+        return element;
+    }
+
+    private ObjectNode operator(String id) {
+        return element("operators", id);
+    }
+
+    private List<String> findings() {
+        return api.get(plan + "/findings")
+                .ok()
+                .body()
+                .valueStream()
+                .map(finding -> finding.path("words").asString())
+                .toList();
+    }
+
+    private ObjectNode element(String kind, String id) {
+        JsonNode list = api.get(plan + "/draft").ok().body().path("plan").path(kind);
+        return (ObjectNode) list.valueStream()
+                .filter(element -> element.path("id").asString().equals(id))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private Api.Answer put(String kind, JsonNode element, int version) {
+        return api.put(
+                plan + "/draft/" + kind + "/" + element.path("id").asString(),
+                "{\"version\":" + version + ",\"element\":" + element + "}");
+    }
+}
