@@ -1,0 +1,266 @@
+import { Button, Checkbox, Input, Modal, Select } from 'antd';
+import { useState } from 'react';
+import type { Account, Operator, Permission, Role } from '../api/model';
+import { useChangeProfile, useSelf } from '../api/people';
+import {
+  ROLES,
+  useAccounts,
+  useChangeAccount,
+  useMakeAccount,
+  useMakeToken,
+  useRevokeToken,
+  useTokens,
+} from '../api/session';
+import { Field, Line } from '../settings/EditorPanel';
+import { GreetingEditor } from '../settings/GreetingEditor';
+import { LanguageLevels } from '../settings/LanguageLevels';
+import { PictureField } from '../settings/PictureField';
+import '../settings/settings.css';
+import { ErrorNote } from '../shell/ErrorNote';
+import { useWorkplace } from '../shell/plan';
+import { formatInstant } from '../shell/time';
+import './account.css';
+
+const SCOPES: { scope: Permission; words: string }[] = [
+  { scope: 'READ', words: 'see plans and results' },
+  { scope: 'CALCULATE', words: 'use the calculation calls' },
+  { scope: 'PROFILE', words: 'change my own profile' },
+  { scope: 'DESIGN', words: 'change drafts' },
+  { scope: 'GO_LIVE', words: 'go live' },
+  { scope: 'VOLUMES', words: 'import volumes' },
+  { scope: 'ACCOUNTS', words: 'keep accounts' },
+];
+/** What belongs to the signed-in account: its operator's profile, its API tokens; for administrators all accounts. */
+export function AccountView() {
+  const { account } = useWorkplace();
+  return (
+    <div className="account">
+      <div>
+        <h1>{account.displayName}</h1>
+        <p className="soft">
+          Signed in as “{account.name}”, in the role of {article(account.role.toLowerCase())}.
+        </p>
+        <Profile />
+      </div>
+      <div>
+        <Tokens />
+        {account.permissions.includes('ACCOUNTS') && <Accounts />}
+      </div>
+    </div>
+  );
+}
+
+function article(role: string) {
+  return `${/^[ao]/.test(role) ? 'an' : 'a'} ${role}`;
+}
+
+function Profile() {
+  const { draft, account } = useWorkplace();
+  const { data: self } = useSelf(draft.id);
+  const operator = draft.plan.operators.find((other) => other.id === self?.operator);
+  if (!account.permissions.includes('PROFILE')) return null;
+  return operator ? (
+    <ProfileEditor key={operator.id} operator={operator} />
+  ) : (
+    <p className="soft">
+      No operator of the plan has this account. Where one has, visitors’ view of them is changed here.
+    </p>
+  );
+}
+
+/** What operators may change about themselves. */
+function ProfileEditor({ operator }: { operator: Operator }) {
+  const { draft } = useWorkplace();
+  const save = useChangeProfile(draft.id);
+  const [edit, setEdit] = useState<Partial<Operator>>({});
+  const shown = { ...operator, ...edit };
+  const change = (part: Partial<Operator>) => setEdit((before) => ({ ...before, ...part }));
+  return (
+    <form
+      className="editor account-card"
+      aria-label="My profile"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate(
+          {
+            version: draft.versions[`operators/${operator.id}`] ?? 1,
+            name: shown.name,
+            picture: shown.picture ?? null,
+            languages: shown.languages,
+            greeting: shown.greeting,
+          },
+          { onSuccess: () => setEdit({}) },
+        );
+      }}
+    >
+      <h2>What visitors see of me</h2>
+      <PictureField name={shown.name} value={shown.picture ?? null} onChange={(picture) => change({ picture })} />
+      <Field label="Public name">
+        <Input value={shown.name} onChange={(event) => change({ name: event.target.value })} />
+      </Field>
+      <Line label="Languages">
+        <LanguageLevels value={shown.languages} onChange={(languages) => change({ languages })} />
+      </Line>
+      <h3>Greeting</h3>
+      <GreetingEditor
+        languages={shown.languages.map((spoken) => spoken.language)}
+        value={shown.greeting}
+        onChange={(greeting) => change({ greeting })}
+      />
+      <ErrorNote error={save.error} />
+      <div>
+        <Button
+          type="primary"
+          htmlType="submit"
+          disabled={Object.keys(edit).length === 0}
+          loading={save.isPending}
+        >
+          Save to draft
+        </Button>{' '}
+        <span className="soft">Visitors see it once the plan goes live.</span>
+      </div>
+    </form>
+  );
+}
+
+function Tokens() {
+  const { account } = useWorkplace();
+  const { data: tokens } = useTokens();
+  const make = useMakeToken();
+  const revoke = useRevokeToken();
+  const [label, setLabel] = useState('');
+  const [scopes, setScopes] = useState<Permission[]>(['READ', 'CALCULATE']);
+  return (
+    <section className="account-card" aria-label="API tokens">
+      <h2>API tokens</h2>
+      <p className="soft">
+        For scripts: sent as <code>Authorization: Bearer …</code>. A token reaches as far as its scopes, and never
+        further than your role. Every call is described at <a href="/api/docs">/api/docs</a>.
+      </p>
+      <ul className="account-list">
+        {tokens?.map((token) => (
+          <li key={token.id}>
+            <span>
+              <strong>{token.label}</strong>
+              <span className="soft">
+                {' '}
+                {token.scopes.map((scope) => scope.toLowerCase().replace('_', ' ')).join(', ')}
+              </span>
+              <br />
+              <span className="soft">
+                made {formatInstant(token.createdAt)},{' '}
+                {token.lastUsedAt ? `last used ${formatInstant(token.lastUsedAt)}` : 'never used'}
+              </span>
+            </span>
+            <Button loading={revoke.isPending && revoke.variables === token.id} onClick={() => revoke.mutate(token.id)}>
+              Revoke
+            </Button>
+          </li>
+        ))}
+        {tokens?.length === 0 && <li className="soft">You have none.</li>}
+      </ul>
+      <form
+        className="account-new"
+        onSubmit={(event) => {
+          event.preventDefault();
+          make.mutate({ label, scopes }, { onSuccess: () => setLabel('') });
+        }}
+      >
+        <Input
+          aria-label="What the token is for"
+          placeholder="What is it for?"
+          value={label}
+          onChange={(event) => setLabel(event.target.value)}
+        />
+        <div className="scopes">
+          {SCOPES.filter(({ scope }) => account.permissions.includes(scope)).map(({ scope, words }) => (
+            <Checkbox
+              key={scope}
+              checked={scopes.includes(scope)}
+              onChange={(event) =>
+                setScopes(event.target.checked ? [...scopes, scope] : scopes.filter((other) => other !== scope))
+              }
+            >
+              {words}
+            </Checkbox>
+          ))}
+        </div>
+        <Button htmlType="submit" disabled={label.trim() === '' || scopes.length === 0} loading={make.isPending}>
+          Make a token
+        </Button>
+      </form>
+      <ErrorNote error={make.error ?? revoke.error} />
+      <Modal
+        open={make.data !== undefined}
+        title={<h2>Copy the token now</h2>}
+        onCancel={() => make.reset()}
+        footer={<Button onClick={() => make.reset()}>I have it</Button>}
+      >
+        <p>It is shown this once; only a digest of it is kept.</p>
+        <Input readOnly aria-label="The token" value={make.data?.token} onFocus={(event) => event.target.select()} />
+      </Modal>
+    </section>
+  );
+}
+
+function Accounts() {
+  const { data: accounts } = useAccounts(true);
+  const make = useMakeAccount();
+  const change = useChangeAccount();
+  const [wish, setWish] = useState({ name: '', displayName: '', password: '', role: 'OPERATOR' as Role });
+  const set = (part: Partial<typeof wish>) => setWish((before) => ({ ...before, ...part }));
+  return (
+    <section className="account-card" aria-label="Accounts">
+      <h2>Accounts</h2>
+      <ul className="account-list">
+        {accounts?.map((other: Account) => (
+          <li key={other.name}>
+            <span>
+              <strong>{other.displayName}</strong> <span className="soft">{other.name}</span>
+            </span>
+            <Select
+              aria-label={`Role of ${other.displayName}`}
+              value={other.role}
+              options={ROLES}
+              onChange={(role) => change.mutate({ name: other.name, displayName: other.displayName, role })}
+            />
+          </li>
+        ))}
+      </ul>
+      <p className="soft">A changed role ends the account’s sessions. Which operator an account is, is set under People.</p>
+      <form
+        className="account-new"
+        onSubmit={(event) => {
+          event.preventDefault();
+          make.mutate(wish, { onSuccess: () => set({ name: '', displayName: '', password: '' }) });
+        }}
+      >
+        <Input
+          aria-label="Name to sign in with"
+          placeholder="Name to sign in with"
+          autoComplete="off"
+          value={wish.name}
+          onChange={(event) => set({ name: event.target.value })}
+        />
+        <Input
+          aria-label="Name shown to others"
+          placeholder="Name shown to others"
+          value={wish.displayName}
+          onChange={(event) => set({ displayName: event.target.value })}
+        />
+        <Input.Password
+          aria-label="First password"
+          placeholder="First password, at least 10 characters"
+          autoComplete="new-password"
+          value={wish.password}
+          onChange={(event) => set({ password: event.target.value })}
+        />
+        <Select aria-label="Role" value={wish.role} options={ROLES} onChange={(role) => set({ role })} />
+        <Button htmlType="submit" loading={make.isPending} disabled={!wish.name || !wish.displayName || !wish.password}>
+          Make the account
+        </Button>
+      </form>
+      <ErrorNote error={make.error ?? change.error} />
+    </section>
+  );
+}

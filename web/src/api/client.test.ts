@@ -1,0 +1,67 @@
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { call, ProblemError, untilConnected } from './client';
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe('call', () => {
+  it('sends the CSRF token of its cookie with every change', async () => {
+    document.cookie = 'XSRF-TOKEN=a%2Fb';
+    const fetched = vi.fn(async () => new Response('{}', { status: 200 }));
+    vi.stubGlobal('fetch', fetched);
+
+    await call('PUT', '/plans/p/draft/queues/q', { version: 1 });
+
+    const [path, request] = fetched.mock.calls[0] as unknown as [string, RequestInit];
+    expect(path).toBe('/api/v1/plans/p/draft/queues/q');
+    expect(request.headers).toMatchObject({ 'X-XSRF-TOKEN': 'a/b', 'Content-Type': 'application/json' });
+  });
+
+  it('turns problem details into an error that tells its kind', async () => {
+    const problem = { type: 'tag:kinetarch,2026:problem/stale-edit', title: 'Stale', detail: 'Version 2 is there.' };
+    vi.stubGlobal('fetch', async () =>
+      new Response(JSON.stringify(problem), { status: 409, headers: { 'Content-Type': 'application/problem+json' } }),
+    );
+
+    const error = await call('PUT', '/x', {}).catch((e: unknown) => e as ProblemError);
+
+    expect(error).toBeInstanceOf(ProblemError);
+    expect((error as ProblemError).is('stale-edit')).toBe(true);
+    expect((error as ProblemError).problem.detail).toBe('Version 2 is there.');
+  });
+
+  it('says so when nobody answers', async () => {
+    vi.stubGlobal('fetch', async () => {
+      throw new TypeError('Failed to fetch');
+    });
+
+    await expect(call('GET', '/x')).rejects.toThrow('does not answer');
+  });
+});
+
+describe('a lost connection', () => {
+  const lost = new ProblemError({ title: 'No connection', detail: '', status: 0 });
+  const refused = new ProblemError({ title: 'Refused', detail: '', status: 409 });
+
+  it('is tried again without end, ever slower up to a bound', () => {
+    expect(untilConnected.retry(1000, lost)).toBe(true);
+    expect(untilConnected.retryDelay(0)).toBe(500);
+    expect(untilConnected.retryDelay(1)).toBe(1000);
+    expect(untilConnected.retryDelay(20)).toBe(8000);
+  });
+
+  it('is told from a refusal, which will not change by asking again', () => {
+    expect(untilConnected.retry(0, refused)).toBe(false);
+  });
+});
+
+it('sends a file as it is, under its own type', async () => {
+  const fetched = vi.fn(async () => new Response('{}', { status: 200 }));
+  vi.stubGlobal('fetch', fetched);
+  const file = new Blob(['a,b']);
+
+  await call('POST', '/plans/p/people.csv/preview', { file, type: 'text/csv' });
+
+  const [, request] = fetched.mock.calls[0] as unknown as [string, RequestInit];
+  expect(request.body).toBe(file);
+  expect(request.headers).toMatchObject({ 'Content-Type': 'text/csv' });
+});

@@ -1,0 +1,87 @@
+import createProblem, { type Problem } from './problem';
+
+const CSRF_COOKIE = 'XSRF-TOKEN';
+const LONGEST_WAIT = 8000;
+
+/** A file that is sent as it is, of a media type of its own. */
+export interface SentFile {
+  file: Blob;
+  type: string;
+}
+
+/** Sends a request to the API; a refusal comes back as a thrown ProblemError. */
+export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const response = await send(method, path, body);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+/** Fetches a file of the API under the name the server gives it, and hands it to the user. */
+export async function download(path: string) {
+  const response = await send('GET', path);
+  const name = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'kinetarch';
+  save(await response.blob(), name);
+}
+
+/** Hands a file to the user. */
+export function save(file: Blob, name: string) {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(file);
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+async function send(method: string, path: string, body?: unknown) {
+  const headers: Record<string, string> = {};
+  const file = isFile(body) ? body : null;
+  if (file) headers['Content-Type'] = file.type;
+  else if (body !== undefined) headers['Content-Type'] = 'application/json';
+  if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken();
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      headers,
+      body: file ? file.file : body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new ProblemError({
+      title: 'No connection',
+      detail: 'The server does not answer. What you entered is still here; it is tried again until it is back.',
+      status: 0,
+    });
+  }
+  if (!response.ok) throw new ProblemError(await createProblem(response));
+  return response;
+}
+
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+
+  is(kind: string) {
+    return this.problem.type?.endsWith(`/${kind}`) ?? false;
+  }
+
+  /** A lost connection, which may come back; a refusal will not change by asking again. */
+  get mayPass() {
+    return this.problem.status === 0;
+  }
+}
+
+/** Keeps trying while the connection is lost, ever slower. */
+export const untilConnected = {
+  networkMode: 'always' as const,
+  retry: (_failures: number, error: Error) => error instanceof ProblemError && error.mayPass,
+  retryDelay: (attempt: number) => Math.min(500 * 2 ** attempt, LONGEST_WAIT),
+};
+
+function isFile(body: unknown): body is SentFile {
+  return typeof body === 'object' && body !== null && (body as SentFile).file instanceof Blob;
+}
+
+function csrfToken() {
+  const pair = document.cookie.split('; ').find((cookie) => cookie.startsWith(`${CSRF_COOKIE}=`));
+  return pair ? decodeURIComponent(pair.slice(CSRF_COOKIE.length + 1)) : '';
+}

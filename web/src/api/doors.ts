@@ -1,0 +1,44 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { call } from './client';
+import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor } from './model';
+
+export function useDoors(plan: string, at: string) {
+  return useQuery({
+    queryKey: [plan, 'doors', at],
+    queryFn: () => call<DoorLine[]>('GET', `/plans/${plan}/doors?at=${encodeURIComponent(at)}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** A door under edit as visitors would meet it; while an edit is refused, as it was before. */
+export function useDoorPreview(plan: string, wish: { door: FrontDoor; language: string; at: string }) {
+  const query = useQuery({
+    queryKey: [plan, 'door-preview', wish],
+    queryFn: () => call<DoorPreview>('POST', `/plans/${plan}/doors/preview`, wish),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+  const [accepted, setAccepted] = useState<DoorPreview>();
+  useEffect(() => {
+    if (query.data) setAccepted(query.data);
+  }, [query.data]);
+  return { preview: query.data ?? accepted, error: query.error };
+}
+
+export function useEmbedding(plan: string, door: string, language: string) {
+  return useQuery({
+    queryKey: [plan, 'embedding', door, language],
+    queryFn: () => call<Embedding>('GET', `/plans/${plan}/doors/${door}/embedding?language=${encodeURIComponent(language)}`),
+  });
+}
+
+/** Why a visitor on a page would not get a chat through a door of the draft. */
+export function useWhyClosed(plan: string, door: string, question: ClosedQuestion) {
+  return useQuery({
+    queryKey: [plan, 'why-closed', door, question],
+    queryFn: () => call<ClosedLink[]>('POST', `/plans/${plan}/doors/${door}/why-closed`, question),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}

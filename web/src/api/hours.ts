@@ -1,0 +1,37 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { call } from './client';
+import type { CalendarReading, HoursYear, OpeningHours } from './model';
+
+/** Hours under edit over a year; while an edit is refused, as they were before. */
+export function useHoursYear(wish: { hours: OpeningHours; from: string; monday: string }) {
+  const query = useQuery({
+    queryKey: ['hours-year', wish],
+    queryFn: () => call<HoursYear>('POST', '/calc/hours/year', wish),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+  const [accepted, setAccepted] = useState<HoursYear>();
+  useEffect(() => {
+    if (query.data) setAccepted(query.data);
+  }, [query.data]);
+  return { year: query.data ?? accepted, error: query.error };
+}
+
+/** Open or closed at a moment, and why. */
+export function useHoursAt(hours: OpeningHours, at: string) {
+  return useQuery({
+    queryKey: ['hours-at', hours, at],
+    queryFn: () =>
+      call<{ open: boolean; because: string }[]>('POST', '/calc/hours', { hours, at: [at] }).then(([answer]) => answer),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+}
+
+export function useReadCalendar(plan: string, hours: string) {
+  return useMutation({
+    mutationFn: (file: Blob) =>
+      call<CalendarReading>('POST', `/plans/${plan}/hours/${hours}/calendar`, { file, type: 'text/calendar' }),
+  });
+}

@@ -1,0 +1,81 @@
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+
+export type Plan = Schemas['PlanDocument'];
+export type Queue = Schemas['Queue'];
+export type Operator = Schemas['Operator'];
+export type HoursSet = Schemas['HoursSet'];
+export type OpeningHours = Schemas['OpeningHours'];
+export type WeeklyWindow = Schemas['WeeklyWindow'];
+export type DayWindow = Schemas['DayWindow'];
+export type DatedHours = Schemas['DatedHours'];
+export type Season = Schemas['Season'];
+export type HolidayCalendar = Schemas['HolidayCalendar'];
+export type HoursYear = Schemas['HoursYear'];
+export type CalendarReading = Schemas['CalendarReading'];
+export type FrontDoor = Schemas['FrontDoor'];
+export type Question = Schemas['Question'];
+export type Rule = Schemas['Rule'];
+export type Condition = Rule['conditions'][number];
+export type Rung = Queue['ladder'][number];
+export type RungAction = Rung['action'];
+export type Timeouts = Plan['settings']['timeouts'];
+export type RuleShares = Schemas['SharesView'];
+export type RulesAnalysis = Schemas['RulesView'];
+export type LadderView = Schemas['LadderView'];
+export type ClosedLink = Schemas['LinkDocument'];
+export type ClosedQuestion = Schemas['ClosedQuestion'];
+export type SkillNeed = Schemas['SkillNeed'];
+export type Texts = Schemas['Department']['texts'];
+/** A text by BCP 47 tag. */
+export type LocalText = Question['text'];
+export type QuestionKind = Question['kind'];
+export type Look = Schemas['Look'];
+export type AnswerCard = Schemas['AnswerCard'];
+export type Invitation = Schemas['Invitation'];
+export type PageFact = Schemas['PageFact'];
+export type DoorLine = Schemas['DoorLine'];
+export type DoorPreview = Schemas['DoorPreview'];
+export type DoorSample = Schemas['Sample'];
+export type TextLine = Schemas['TextLine'];
+export type Embedding = Schemas['Embedding'];
+export type Draft = Schemas['Draft'];
+export type Edited = Schemas['Edited'];
+export type Use = Schemas['UseDocument'];
+export type Finding = Schemas['FindingDocument'];
+export type Revision = Schemas['Revision'];
+export type ChangeEntry = Schemas['ChangeEntry'];
+export type HistoryEntry = Schemas['HistoryEntry'];
+export type People = Schemas['PeopleView'];
+export type PeoplePreview = Schemas['PreviewView'];
+export type Week = Schemas['WeekView'];
+export type Passage = Schemas['Passage'];
+export type QueuePlace = Schemas['QueuePlace'];
+export type Consequences = Schemas['Consequences'];
+export type Figures = Schemas['Figures'];
+export type Session = Schemas['Session'];
+export type Account = Schemas['AccountView'];
+export type Permission = Account['permissions'][number];
+export type Role = Account['role'];
+export type Token = Schemas['Token'];
+export type Trial = Schemas['TrialDocument'];
+export type TrialQuestion = Schemas['TrialQuestion'];
+export type VolumesPreview = Schemas['Preview'];
+export type Stored = Schemas['Stored'];
+
+/** The lists of a plan whose elements have an id. */
+export type ListKind = 'skills' | 'hours' | 'departments' | 'queues' | 'operators' | 'doors' | 'rules';
+/** Everything of a plan that is edited as one element. */
+export type ElementKind = ListKind | 'settings';
+export type ElementOf<K extends ElementKind> = K extends ListKind ? Plan[K][number] : Plan['settings'];
+
+/** The id under which the one set of settings is edited. */
+export const SETTINGS_ID = 'settings';
+
+/** An element of a plan; undefined if it has none of this id. */
+export function findElement<K extends ElementKind>(plan: Plan, kind: K, id: string): ElementOf<K> | undefined {
+  if (kind === 'settings') return plan.settings as ElementOf<K>;
+  const list = plan[kind as ListKind] as { id: string }[];
+  return list.find((element) => element.id === id) as ElementOf<K> | undefined;
+}

@@ -1,0 +1,100 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call, untilConnected } from './client';
+import type { Edited, Operator, People, PeoplePreview } from './model';
+import { currentDraft, type ElementEdit, putElements, useRefresh } from './plan';
+
+const CSV = 'text/csv';
+
+export function usePeople(plan: string) {
+  return useQuery({ queryKey: [plan, 'people'], queryFn: () => call<People>('GET', `/plans/${plan}/people`) });
+}
+
+/** A level to be set: 0 takes the skill away. */
+export interface LevelEdit {
+  operator: string;
+  skill: string;
+  level: number;
+}
+
+/** Sets levels of several people. Sent one after the other, each made on the draft the one before it left. */
+export function useSetLevels(plan: string) {
+  const client = useQueryClient();
+  const refresh = useRefresh(plan);
+  return useMutation({
+    ...untilConnected,
+    mutationKey: [plan, 'change'],
+    scope: { id: `${plan} levels` },
+    mutationFn: (edits: LevelEdit[]) => {
+      const draft = currentDraft(client, plan);
+      const puts: ElementEdit[] = draft.plan.operators.flatMap((operator) => {
+        const own = edits.filter((edit) => edit.operator === operator.id);
+        return own.length === 0
+          ? []
+          : [
+              {
+                kind: 'operators',
+                version: draft.versions[`operators/${operator.id}`] ?? 1,
+                element: withLevels(operator, own),
+              },
+            ];
+      });
+      return putElements(plan, puts);
+    },
+    onSettled: refresh,
+  });
+}
+
+/** An operator with other levels; skills they hold already keep their place. */
+export function withLevels(operator: Operator, edits: LevelEdit[]): Operator {
+  const skills = operator.skills.map((held) => ({ ...held }));
+  for (const { skill, level } of edits) {
+    const held = skills.find((other) => other.skill === skill);
+    if (held) held.level = level;
+    else skills.push({ skill, level });
+  }
+  return { ...operator, skills: skills.filter((held) => held.level > 0) };
+}
+
+export function usePreviewPeople(plan: string) {
+  return useMutation({
+    mutationFn: (file: Blob) => call<PeoplePreview>('POST', `/plans/${plan}/people.csv/preview`, { file, type: CSV }),
+  });
+}
+
+export function useTakePeople(plan: string) {
+  const refresh = useRefresh(plan);
+  return useMutation({
+    ...untilConnected,
+    mutationFn: ({ file, change }: { file: Blob; change: number }) =>
+      call<Edited>('PUT', `/plans/${plan}/people.csv?change=${change}`, { file, type: CSV }),
+    onSettled: refresh,
+  });
+}
+
+export function useKeepPicture() {
+  return useMutation({
+    mutationFn: (file: Blob) =>
+      call<{ picture: string }>('POST', '/pictures', { file, type: 'application/octet-stream' }),
+  });
+}
+
+/** The operator whose account is signed in; undefined if there is none. */
+export function useSelf(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'profile'],
+    queryFn: () => call<{ operator: string }>('GET', `/plans/${plan}/profile`),
+    retry: false,
+  });
+}
+
+/** What an operator may change about themselves. */
+export type Profile = Pick<Operator, 'name' | 'picture' | 'languages' | 'greeting'>;
+
+export function useChangeProfile(plan: string) {
+  const refresh = useRefresh(plan);
+  return useMutation({
+    ...untilConnected,
+    mutationFn: (wish: Profile & { version: number }) => call<Edited>('PUT', `/plans/${plan}/profile`, wish),
+    onSettled: refresh,
+  });
+}

@@ -1,0 +1,189 @@
+import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call, untilConnected } from './client';
+import {
+  type ChangeEntry,
+  type Draft,
+  type Edited,
+  type ElementKind,
+  type ElementOf,
+  type Finding,
+  type HistoryEntry,
+  type ListKind,
+  type Plan,
+  type Revision,
+  type Use,
+} from './model';
+
+export function usePlans() {
+  return useQuery({ queryKey: ['plans'], queryFn: () => call<{ id: string; name: string }[]>('GET', '/plans') });
+}
+
+export function useNewPlan() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (plan: { name: string; timeZone: string }) => call('POST', '/plans', plan),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
+  });
+}
+
+const draftKey = (plan: string) => [plan, 'draft'];
+
+export function useDraft(plan: string) {
+  return useQuery({ queryKey: draftKey(plan), queryFn: () => call<Draft>('GET', `/plans/${plan}/draft`) });
+}
+
+export function useFindings(plan: string) {
+  return useQuery({ queryKey: [plan, 'findings'], queryFn: () => call<Finding[]>('GET', `/plans/${plan}/findings`) });
+}
+
+export function useRevisions(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'revisions'],
+    queryFn: () => call<Revision[]>('GET', `/plans/${plan}/revisions`),
+  });
+}
+
+export function useChanges(plan: string, from: string, to: string, enabled = true) {
+  return useQuery({
+    queryKey: [plan, 'changes', from, to],
+    queryFn: () => call<ChangeEntry[]>('GET', `/plans/${plan}/changes?${new URLSearchParams({ from, to })}`),
+    enabled,
+  });
+}
+
+export function useHistory(plan: string, before: number | null) {
+  return useQuery({
+    queryKey: [plan, 'history', before],
+    queryFn: () => call<HistoryEntry[]>('GET', `/plans/${plan}/history${before === null ? '' : `?before=${before}`}`),
+  });
+}
+
+export function useUses(plan: string, kind: ListKind, id: string) {
+  return useQuery({
+    queryKey: [plan, 'uses', kind, id],
+    queryFn: () => call<Use[]>('GET', `/plans/${plan}/draft/${kind}/${id}/uses`),
+  });
+}
+
+/** Everything derived from a plan is asked for anew after a change of it. */
+export function useRefresh(plan: string) {
+  const client = useQueryClient();
+  return () => client.invalidateQueries({ queryKey: [plan] });
+}
+
+/** Asks for everything anew if the draft on the screen is older than a change that was told of; −1 stands for "look again". */
+export function refreshIfOlder(client: QueryClient, plan: string, change: number) {
+  const known = client.getQueryData<Draft>(draftKey(plan))?.change;
+  if (known === undefined || (change >= 0 && change <= known)) return;
+  void client.invalidateQueries({ queryKey: [plan] });
+}
+
+/** The draft as it is on the screen, where an edit is prepared outside of rendering. */
+export function currentDraft(client: QueryClient, plan: string) {
+  const draft = client.getQueryData<Draft>(draftKey(plan));
+  if (!draft) throw new Error('the draft is not loaded');
+  return draft;
+}
+
+/** A change of the draft: tried again while the connection is lost, and everything refreshed after it. */
+function useDraftChange<Wish, Answer>(plan: string, send: (wish: Wish) => Promise<Answer>) {
+  const refresh = useRefresh(plan);
+  return useMutation({ mutationFn: send, onSettled: refresh, ...untilConnected, mutationKey: [plan, 'change'] });
+}
+
+export function usePutElement<K extends ElementKind>(plan: string, kind: K, id: string) {
+  const client = useQueryClient();
+  const refresh = useRefresh(plan);
+  return useMutation({
+    ...untilConnected,
+    mutationKey: [plan, 'change'],
+    mutationFn: ({ element, version }: { element: ElementOf<K>; version: number }) =>
+      call<Edited>('PUT', `/plans/${plan}/draft/${kind}/${id}`, { version, element }),
+    // The screen shows the stored edit at once; what follows from it comes with the refresh.
+    onSuccess: (edited, { element }) =>
+      client.setQueryData<Draft>(
+        draftKey(plan),
+        (draft) => draft && withElements(draft, [{ kind, element: element as ElementOf<ElementKind> }], edited),
+      ),
+    onSettled: refresh,
+  });
+}
+
+/** One element of an edit that touches several. */
+export interface ElementEdit {
+  kind: ElementKind;
+  version: number;
+  element: ElementOf<ElementKind>;
+}
+
+/** Sends edits of several elements, all stored or none. */
+export const putElements = (plan: string, edits: ElementEdit[]) =>
+  call<Edited>('POST', `/plans/${plan}/draft/edits`, { edits });
+
+/** The draft on the screen after edits that were stored; a version is known for sure only where one element changed. */
+function withElements(draft: Draft, edits: { kind: ElementKind; element: ElementOf<ElementKind> }[], edited: Edited): Draft {
+  const plan: Plan = { ...draft.plan };
+  const versions = { ...draft.versions };
+  for (const { kind, element } of edits) {
+    if (kind === 'settings') {
+      plan.settings = element as Plan['settings'];
+      versions['settings/settings'] = edited.version;
+      continue;
+    }
+    const { id } = element as { id: string };
+    const list = plan[kind] as { id: string }[];
+    if (!list.some((other) => other.id === id)) return draft; // a new one finds its place on the server
+    Object.assign(plan, { [kind]: list.map((other) => (other.id === id ? element : other)) });
+    versions[`${kind}/${id}`] = edited.version;
+  }
+  return { ...draft, plan, versions, change: edited.change };
+}
+
+export const useMove = (plan: string) =>
+  useDraftChange(plan, (wish: { kind: ListKind; id: string; version: number; before: string | null }) =>
+    call<Edited>('POST', `/plans/${plan}/draft/${wish.kind}/${wish.id}/move`, {
+      version: wish.version,
+      before: wish.before,
+    }),
+  );
+
+export const useRemove = (plan: string) =>
+  useDraftChange(plan, (wish: { kind: ListKind; id: string; version: number; replacement: string | null }) => {
+    const query = new URLSearchParams({ version: String(wish.version) });
+    if (wish.replacement) query.set('replacement', wish.replacement);
+    return call<Edited>('DELETE', `/plans/${plan}/draft/${wish.kind}/${wish.id}?${query}`);
+  });
+
+export const useUndo = (plan: string) =>
+  useDraftChange(plan, (which: 'undo' | 'redo') => call<Edited>('POST', `/plans/${plan}/draft/${which}`));
+
+export const useGoLive = (plan: string) =>
+  useDraftChange(plan, (wish: { change: number; note: string }) =>
+    call<Revision>('POST', `/plans/${plan}/revisions`, wish),
+  );
+
+export const useRestore = (plan: string) =>
+  useDraftChange(plan, (wish: { revision: number; change: number }) =>
+    call<Edited>('POST', `/plans/${plan}/draft/restoration`, wish),
+  );
+
+export function usePreviewDocument(plan: string) {
+  return useMutation({
+    mutationFn: (file: Blob) =>
+      call<ChangeEntry[]>('POST', `/plans/${plan}/document/preview`, { file, type: 'application/json' }),
+  });
+}
+
+export const useTakeDocument = (plan: string) =>
+  useDraftChange(plan, ({ file, change }: { file: Blob; change: number }) =>
+    call<Edited>('PUT', `/plans/${plan}/document?change=${change}`, { file, type: 'application/json' }),
+  );
+
+/** Makes an empty installation's plan of a document. */
+export function useNewPlanFromDocument() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (file: Blob) => call('POST', '/plans/document', { file, type: 'application/json' }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
+  });
+}

@@ -1,0 +1,37 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { call } from './client';
+import type { Consequences, Passage, Trial, TrialQuestion, Week } from './model';
+
+export function useWeek(plan: string, monday: string | undefined) {
+  return useQuery({
+    queryKey: [plan, 'week', monday],
+    queryFn: () => call<Week>('GET', `/plans/${plan}/week${monday ? `?monday=${monday}` : ''}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useConsequences(plan: string, monday: string | undefined) {
+  return useQuery({
+    queryKey: [plan, 'consequences', monday],
+    queryFn: () => call<Consequences>('GET', `/plans/${plan}/consequences${monday ? `?monday=${monday}` : ''}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function usePassage(plan: string, at: string) {
+  return useQuery({
+    queryKey: [plan, 'passage', at],
+    queryFn: () => call<Passage>('GET', `/plans/${plan}/passage?at=${encodeURIComponent(at)}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useTrial(plan: string, question: TrialQuestion | undefined) {
+  return useQuery({
+    queryKey: [plan, 'trial', question],
+    queryFn: () => call<Trial>('POST', `/plans/${plan}/trials`, question),
+    enabled: question !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}

@@ -1,0 +1,67 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call } from './client';
+import type { Account, Permission, Role, Session, Token } from './model';
+
+/** The access roles, from the one that may do most. */
+export const ROLES: { value: Role; label: string }[] = [
+  { value: 'ADMINISTRATOR', label: 'administrator' },
+  { value: 'PLANNER', label: 'planner' },
+  { value: 'OPERATOR', label: 'operator' },
+  { value: 'VIEWER', label: 'viewer' },
+];
+
+const SESSION = ['session'];
+const TOKENS = ['tokens'];
+const ACCOUNTS = ['accounts'];
+
+export function useSession() {
+  return useQuery({ queryKey: SESSION, queryFn: () => call<Session>('GET', '/session'), staleTime: Infinity });
+}
+
+function useBegin<Wish>(path: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (wish: Wish) => call<Session>('POST', path, wish),
+    onSuccess: (session) => client.setQueryData(SESSION, session),
+  });
+}
+
+export const useSignIn = () => useBegin<{ name: string; password: string }>('/session');
+export const useFirstAccount = () => useBegin<{ name: string; displayName: string; password: string }>('/setup');
+
+export function useSignOut() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => call('DELETE', '/session'),
+    onSuccess: () => {
+      client.clear();
+      window.location.assign('/');
+    },
+  });
+}
+
+export function useTokens() {
+  return useQuery({ queryKey: TOKENS, queryFn: () => call<Token[]>('GET', '/tokens') });
+}
+
+function useChange<Wish, Answer>(key: string[], send: (wish: Wish) => Promise<Answer>) {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: send, onSuccess: () => client.invalidateQueries({ queryKey: key }) });
+}
+
+export const useMakeToken = () =>
+  useChange(TOKENS, (wish: { label: string; scopes: Permission[] }) => call<{ token: string }>('POST', '/tokens', wish));
+export const useRevokeToken = () => useChange(TOKENS, (id: number) => call('DELETE', `/tokens/${id}`));
+
+export function useAccounts(enabled: boolean) {
+  return useQuery({ queryKey: ACCOUNTS, queryFn: () => call<Account[]>('GET', '/accounts'), enabled });
+}
+
+export const useMakeAccount = () =>
+  useChange(ACCOUNTS, (wish: { name: string; displayName: string; role: Role; password: string }) =>
+    call('POST', '/accounts', wish),
+  );
+export const useChangeAccount = () =>
+  useChange(ACCOUNTS, ({ name, ...change }: { name: string; displayName: string; role: Role }) =>
+    call('PUT', `/accounts/${encodeURIComponent(name)}`, change),
+  );

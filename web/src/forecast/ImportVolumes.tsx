@@ -1,0 +1,142 @@
+import { Button, Input } from 'antd';
+import { Fragment, useState } from 'react';
+import type { VolumesPreview } from '../api/model';
+import { useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
+import { ErrorNote } from '../shell/ErrorNote';
+import { useWorkplace } from '../shell/plan';
+import { formatMoment } from '../shell/time';
+
+/** Reads a CSV, shows what is in it, and makes it count only when it is accepted. */
+export function ImportVolumes() {
+  const { draft, week, canEdit } = useWorkplace();
+  const read = useReadVolumes(draft.id);
+  const accept = useAcceptVolumes(draft.id);
+  const discard = useDiscardVolumes(draft.id);
+  const [timeZone, setTimeZone] = useState(week.timeZone);
+  const [file, setFile] = useState<File | null>(null);
+  if (!canEdit) return <p className="soft">Importing needs the planner role.</p>;
+  return (
+    <div className="import">
+      <h3>Import a CSV</h3>
+      <p className="soft">
+        Columns date-time, queue, chats; handling seconds and door if you have them. What the file says of a queue’s
+        half-hour replaces what was known of it.
+      </p>
+      <label>
+        Time zone of its date-times
+        <Input value={timeZone} onChange={(event) => setTimeZone(event.target.value)} />
+      </label>
+      <label>
+        File
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv"
+          onChange={(event) => {
+            setFile(event.target.files?.[0] ?? null);
+            read.reset();
+            accept.reset();
+          }}
+        />
+      </label>
+      {!read.data && (
+        <Button
+          type="primary"
+          disabled={!file}
+          loading={read.isPending}
+          onClick={() => file && read.mutate({ file, timeZone })}
+        >
+          Read the file
+        </Button>
+      )}
+      <ErrorNote error={read.error ?? accept.error ?? discard.error} />
+      {read.data && !accept.data && (
+        <>
+          <Contents preview={read.data} />
+          <div className="editor-actions">
+            <Button
+              type="primary"
+              disabled={read.data.lines === 0}
+              loading={accept.isPending}
+              onClick={() => accept.mutate(read.data.id)}
+            >
+              Accept {read.data.lines.toLocaleString('en')} lines
+            </Button>
+            <Button
+              onClick={() => {
+                discard.mutate(read.data.id);
+                read.reset();
+              }}
+            >
+              Discard
+            </Button>
+          </div>
+        </>
+      )}
+      {accept.data && (
+        <p role="status" className="enough">
+          ▴ {accept.data.stored.toLocaleString('en')} half-hours stored,{' '}
+          {accept.data.replaced.toLocaleString('en')} replaced. The forecast follows them now.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Contents({ preview }: { preview: VolumesPreview }) {
+  const { draft, week } = useWorkplace();
+  const name = (id: string) => draft.plan.queues.find((queue) => queue.id === id)?.name ?? id;
+  return (
+    <section aria-label="What the file holds">
+      <dl className="sums">
+        <dt>Columns separated by</dt>
+        <dd>{preview.separator}</dd>
+        <dt>Decimal mark</dt>
+        <dd>{preview.decimalMark}</dd>
+        {preview.first && preview.last && (
+          <>
+            <dt>From</dt>
+            <dd>{formatMoment(preview.first, week.timeZone)}</dd>
+            <dt>To</dt>
+            <dd>{formatMoment(preview.last, week.timeZone)}</dd>
+          </>
+        )}
+        {Object.entries(preview.chats).map(([queue, chats]) => (
+          <Fragment key={queue}>
+            <dt>Chats of {name(queue)}</dt>
+            <dd>{chats.toLocaleString('en')}</dd>
+          </Fragment>
+        ))}
+        <dt>Known half-hours replaced</dt>
+        <dd>{preview.replaced.toLocaleString('en')}</dd>
+      </dl>
+      {preview.notes.map((note) => (
+        <p key={note} className="warns">
+          ◆ {note}
+        </p>
+      ))}
+      {preview.faultCount > 0 && (
+        <>
+          <p className="short">
+            ▾{' '}
+            {preview.faultCount === 1
+              ? 'One line cannot be used and is left out:'
+              : `${preview.faultCount.toLocaleString('en')} lines cannot be used and are left out:`}
+          </p>
+          <table className="faults">
+            <tbody>
+              {preview.faults.slice(0, 100).map((fault) => (
+                <tr key={fault.line}>
+                  <th scope="row">{fault.line}</th>
+                  <td>
+                    {fault.reason}
+                    <div className="soft">{fault.text}</div>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </section>
+  );
+}

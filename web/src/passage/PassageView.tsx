@@ -1,0 +1,78 @@
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { save } from '../api/client';
+import { usePassage } from '../api/results';
+import { SidePanel } from '../settings/SidePanel';
+import { ErrorNote } from '../shell/ErrorNote';
+import { usePlace } from '../shell/place';
+import { useWorkplace } from '../shell/plan';
+import { Attention } from './Attention';
+import { FirstSteps } from './FirstSteps';
+import { PassageDrawing } from './PassageDrawing';
+import { passageSvg } from './passageSvg';
+import { TryChat } from './TryChat';
+import './passage.css';
+
+/** The routes that chats take at the moment, with the settings of the selected place beside them. */
+export function PassageView() {
+  const { draft, at, week } = useWorkplace();
+  const { data, error } = usePassage(draft.id, at);
+  const { tryChat, trying } = usePlace();
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 740, height: 560 });
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return (
+    <div className="passage">
+      <section className="passage-main" aria-label="Passage">
+        <div className="passage-head">
+          <h3>Doors</h3>
+          <h3>Queues</h3>
+          <h3>
+            How it ends
+            {data && (
+              <button
+                type="button"
+                className="plain-link passage-export"
+                title="Save the drawing as SVG"
+                onClick={() =>
+                  save(
+                    new Blob([passageSvg(data, draft.plan.settings.name, week)], { type: 'image/svg+xml' }),
+                    `passage-${data.at.slice(0, 16).replace(':', '')}.svg`,
+                  )
+                }
+              >
+                SVG
+              </button>
+            )}
+          </h3>
+        </div>
+        <div className="passage-frame" ref={frame}>
+          <ErrorNote error={error} />
+          {data && <PassageDrawing passage={data} {...size} />}
+        </div>
+      </section>
+      <aside className="panel" aria-label="Settings">
+        {!trying && (
+          <Button className="panel-try" onClick={() => tryChat(draft.plan.doors[0]?.id ?? '')}>
+            Try a chat
+          </Button>
+        )}
+        {trying ? (
+          <TryChat />
+        ) : (
+          <SidePanel>
+            {draft.live ? <Attention /> : <FirstSteps />}
+          </SidePanel>
+        )}
+      </aside>
+    </div>
+  );
+}

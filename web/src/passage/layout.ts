@@ -1,0 +1,173 @@
+import { area, curveBumpX } from 'd3-shape';
+import type { Passage } from '../api/model';
+
+/** A place in the drawing: a door, a queue or a way to end. */
+export interface Box {
+  id: string;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** Traffic between two places. */
+export interface Band {
+  key: string;
+  path: string;
+  bad: boolean;
+}
+
+export interface Drawing {
+  height: number;
+  doors: Map<string, Box>;
+  queues: Map<string, Box>;
+  ends: Map<string, Box>;
+  bands: Band[];
+}
+
+interface Node {
+  id: string;
+  flow: number;
+  least: number;
+}
+
+interface Flow {
+  from: string;
+  to: string;
+  perHour: number;
+  bad: boolean;
+}
+
+const DOOR = { width: 138, least: 46 };
+const QUEUE = { width: 168, least: 62 };
+const END = { width: 152, least: 46 };
+const LEAST_GAP = 12;
+const MOST_GAP = 44;
+/** Traffic below this many chats an hour is not drawn. */
+const TRACE = 0.05;
+const HAIRLINE = 1;
+/** How much of the height the traffic of the busiest hour takes; labels and gaps need the rest. */
+const SHARE_OF_HEIGHT = 0.75;
+
+/**
+ * Lays a passage out in three columns. A box is as tall as its traffic, or as its label where that needs more. One scale
+ * holds for all bands: that of the week's busiest hour, so that moments can be compared, or the greatest at which every
+ * column fits if that is less.
+ *
+ * @param busiest chats in the week's busiest hour
+ */
+export function layOut(passage: Passage, width: number, height: number, busiest: number): Drawing {
+  const toQueues = passage.toQueues
+    .filter((flow) => flow.perHour >= TRACE)
+    .map((flow) => ({ from: flow.door, to: flow.queue, perHour: flow.perHour, bad: false }));
+  const toEnds = passage.toEnds
+    .filter((flow) => flow.perHour >= TRACE)
+    .map((flow) => ({
+      from: flow.queue,
+      to: flow.end,
+      perHour: flow.perHour,
+      bad: flow.end === 'gaveUp' || flow.end === 'turnedAway',
+    }));
+  const columns = [
+    passage.doors.map((door) => ({ id: door.id, flow: door.perHour, least: DOOR.least })),
+    passage.queues.map((queue) => ({ id: queue.id, flow: queue.perHour, least: QUEUE.least })),
+    passage.ends.map((end) => ({ id: end.id, flow: end.perHour, least: END.least })),
+  ];
+  const needed = Math.max(...columns.map((column) => columnHeight(column, 0)));
+  const total = Math.max(height, needed);
+  const scale = Math.min((SHARE_OF_HEIGHT * total) / busiest, greatestScale(columns, total));
+  const middle = DOOR.width + (width - DOOR.width - QUEUE.width - END.width) / 2;
+  const [doors, queues, ends] = [
+    stack(columns[0] ?? [], 0, DOOR.width, total, scale),
+    stack(columns[1] ?? [], middle, QUEUE.width, total, scale),
+    stack(columns[2] ?? [], width - END.width, END.width, total, scale),
+  ];
+  return {
+    height: total,
+    doors,
+    queues,
+    ends,
+    bands: [...bands(toQueues, doors, queues, scale), ...bands(toEnds, queues, ends, scale)],
+  };
+}
+
+function boxHeight(node: Node, scale: number) {
+  return Math.max(node.least, node.flow * scale);
+}
+
+function columnHeight(column: Node[], scale: number) {
+  const gaps = Math.max(0, column.length - 1) * LEAST_GAP;
+  return column.reduce((sum, node) => sum + boxHeight(node, scale), gaps);
+}
+
+/** Pixels for one chat an hour, by bisection: a column's height only grows with the scale. */
+function greatestScale(columns: Node[][], height: number) {
+  let fits = 0;
+  let tooLarge = height;
+  for (let round = 0; round < 40; round++) {
+    const scale = (fits + tooLarge) / 2;
+    if (columns.every((column) => columnHeight(column, scale) <= height)) fits = scale;
+    else tooLarge = scale;
+  }
+  return fits;
+}
+
+function stack(column: Node[], x: number, width: number, height: number, scale: number) {
+  const boxes = column.reduce((sum, node) => sum + boxHeight(node, scale), 0);
+  const gap = Math.min(MOST_GAP, (height - boxes) / Math.max(1, column.length - 1));
+  let y = 0;
+  const placed = new Map<string, Box>();
+  for (const node of column) {
+    const tall = boxHeight(node, scale);
+    placed.set(node.id, { id: node.id, x, y, width, height: tall });
+    y += tall + gap;
+  }
+  return placed;
+}
+
+/** Bands leave and reach a box in the order of the boxes at their other end, so that they cross as little as can be. */
+function bands(flows: Flow[], from: Map<string, Box>, to: Map<string, Box>, scale: number): Band[] {
+  const starts = ports(flows, (flow) => flow.from, (flow) => flow.to, from, to, scale);
+  const stops = ports(flows, (flow) => flow.to, (flow) => flow.from, to, from, scale);
+  const ribbon = area<[x: number, y: number, half: number]>(
+    ([x]) => x,
+    ([, y, half]) => y - half,
+    ([, y, half]) => y + half,
+  ).curve(curveBumpX);
+  return flows.flatMap((flow) => {
+    const source = from.get(flow.from);
+    const target = to.get(flow.to);
+    const y0 = starts.get(flow);
+    const y1 = stops.get(flow);
+    if (!source || !target || y0 === undefined || y1 === undefined) return [];
+    const half = Math.max(HAIRLINE, flow.perHour * scale) / 2;
+    const path = ribbon([
+      [source.x + source.width, y0, half],
+      [target.x, y1, half],
+    ]);
+    return path ? [{ key: `${flow.from}>${flow.to}`, path, bad: flow.bad }] : [];
+  });
+}
+
+function ports(
+  flows: Flow[],
+  own: (flow: Flow) => string,
+  other: (flow: Flow) => string,
+  boxes: Map<string, Box>,
+  others: Map<string, Box>,
+  scale: number,
+) {
+  const at = new Map<Flow, number>();
+  for (const [id, box] of boxes) {
+    const here = flows
+      .filter((flow) => own(flow) === id)
+      .sort((a, b) => (others.get(other(a))?.y ?? 0) - (others.get(other(b))?.y ?? 0));
+    const thickness = here.reduce((sum, flow) => sum + flow.perHour * scale, 0);
+    let y = box.y + (box.height - thickness) / 2;
+    for (const flow of here) {
+      at.set(flow, y + (flow.perHour * scale) / 2);
+      y += flow.perHour * scale;
+    }
+  }
+  return at;
+}

@@ -1,0 +1,78 @@
+import { Modal } from 'antd';
+import { useState } from 'react';
+import { usePreviewPeople, useTakePeople } from '../api/people';
+import { ChangeEntries } from '../revisions/ChangeEntries';
+import { ErrorNote } from '../shell/ErrorNote';
+import { useWorkplace } from '../shell/plan';
+
+/** Reads a CSV of people, shows who would be added, changed and left, and changes the draft only when told to. */
+export function ImportPeople({ onClose }: { onClose: () => void }) {
+  const { draft } = useWorkplace();
+  const preview = usePreviewPeople(draft.id);
+  const take = useTakePeople(draft.id);
+  const [file, setFile] = useState<{ file: File; change: number } | null>(null);
+  const found = preview.data;
+  const changes = found ? found.added.length + found.changed.length : 0;
+  return (
+    <Modal
+      open
+      width={640}
+      title={<h2>Import people</h2>}
+      okText={changes === 0 ? 'Import' : `Import ${changes} ${changes === 1 ? 'person' : 'people'}`}
+      okButtonProps={{ disabled: changes === 0 }}
+      confirmLoading={take.isPending}
+      onCancel={onClose}
+      onOk={() => file && take.mutate(file, { onSuccess: onClose })}
+    >
+      <p className="soft">
+        A column “public name” or “id”, and any of: real name, languages (en:5; de:3), skills (Fares:4; Sailings:2),
+        capacity, most chats, departments, account. What has no column stays as it is.
+      </p>
+      <label className="gate-field">
+        <span>CSV file</span>
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv"
+          onChange={(event) => {
+            const chosen = event.target.files?.[0];
+            if (!chosen) return;
+            setFile({ file: chosen, change: draft.change });
+            preview.mutate(chosen);
+          }}
+        />
+      </label>
+      <ErrorNote error={preview.error ?? take.error} />
+      {found && (
+        <section aria-label="What the file would do">
+          <p role="status">
+            <strong>{found.added.length}</strong> added, <strong>{found.changed.length}</strong> changed,{' '}
+            <strong>{found.unchanged}</strong> unchanged, <strong>{found.left}</strong> not in the file; they stay.
+          </p>
+          {found.notes.map((note) => (
+            <p key={note} className="warns">
+              ◆ {note}
+            </p>
+          ))}
+          {found.faults.length > 0 && (
+            <>
+              <p className="short">
+                ▾{' '}
+                {found.faults.length === 1
+                  ? 'One line cannot be used and is left out:'
+                  : `${found.faults.length} lines cannot be used and are left out:`}
+              </p>
+              <ul className="fault-list">
+                {found.faults.map((fault) => (
+                  <li key={fault.line}>
+                    Line {fault.line}: {fault.reason}. <span className="soft">{fault.text}</span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          <ChangeEntries entries={[...found.added, ...found.changed]} error={null} />
+        </section>
+      )}
+    </Modal>
+  );
+}

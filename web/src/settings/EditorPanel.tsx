@@ -1,0 +1,113 @@
+import { Button } from 'antd';
+import { type ReactNode, useState } from 'react';
+import { ErrorNote } from '../shell/ErrorNote';
+import { usePlace } from '../shell/place';
+import { useWorkplace } from '../shell/plan';
+import { ConflictNote } from './ConflictNote';
+import { FindingsAbout } from './FindingsAbout';
+import { RemoveElement } from './RemoveElement';
+import type { Edit } from './useElement';
+
+interface Props {
+  title: string;
+  about: string;
+  edits: Edit;
+  children: ReactNode;
+}
+
+/** The frame of every editing panel: title, contents, what went wrong, save, discard and remove. */
+export function EditorPanel({ title, about, edits, children }: Props) {
+  const { canEdit } = useWorkplace();
+  const { closePanel } = usePlace();
+  const [removing, setRemoving] = useState(false);
+  return (
+    <form
+      className="editor"
+      onSubmit={(event) => {
+        event.preventDefault();
+        edits.save();
+      }}
+    >
+      <div>
+        <h2>{title}</h2>
+        <p className="soft">{about}</p>
+      </div>
+      <FindingsAbout kind={edits.kind} id={edits.id} />
+      {children}
+      {edits.conflict && <ConflictNote edits={edits} conflict={edits.conflict} />}
+      <ErrorNote error={edits.error} />
+      <div className="editor-actions">
+        <Button
+          type="primary"
+          htmlType="submit"
+          loading={edits.saving}
+          disabled={!canEdit || !edits.changed || edits.conflict !== null}
+        >
+          Save to draft
+        </Button>
+        {edits.changed ? (
+          <Button onClick={edits.discard}>Discard</Button>
+        ) : (
+          <Button onClick={closePanel}>Close</Button>
+        )}
+        {canEdit && edits.kind !== 'settings' && (
+          <Button className="editor-remove" type="text" onClick={() => setRemoving(true)}>
+            Remove…
+          </Button>
+        )}
+        {!canEdit && <span className="soft">Your role may look, not change.</span>}
+      </div>
+      {removing && edits.kind !== 'settings' && (
+        <RemoveElement
+          kind={edits.kind}
+          id={edits.id}
+          name={title}
+          version={edits.version}
+          onClose={() => setRemoving(false)}
+        />
+      )}
+    </form>
+  );
+}
+
+/** A named line of a panel. */
+export function Line({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="line">
+      <span className="line-label">{label}</span>
+      <span className="line-value">{children}</span>
+    </div>
+  );
+}
+
+/** A named line whose value is one control. */
+export function Field({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <label className="line">
+      <span className="line-label">{label}</span>
+      <span className="line-value">{children}</span>
+    </label>
+  );
+}
+
+/** A part of a panel that can be folded away, with what it says in short. */
+export function Part({
+  title,
+  short,
+  open = false,
+  children,
+}: {
+  title: string;
+  short: string;
+  open?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <details className="part" open={open}>
+      <summary>
+        <span className="part-title">{title}</span> <span className="soft">{short}</span>
+      </summary>
+      <div className="part-body">{children}</div>
+    </details>
+  );
+}

@@ -1,0 +1,53 @@
+import type { ReactNode } from 'react';
+import type { ElementKind, Finding } from '../api/model';
+import { useMendFinding } from '../api/findings';
+import { useFindings } from '../api/plan';
+import { ErrorNote } from '../shell/ErrorNote';
+import { useWorkplace } from '../shell/plan';
+
+const SIGNS: Record<Finding['severity'], string> = { BLOCKS: '▾ Blocks', WARNS: '◆ Warns', NOTES: '▪ Note' };
+
+/** What the plan check found about one element. */
+export function FindingsAbout({ kind, id }: { kind: ElementKind; id: string }) {
+  const { draft, canEdit } = useWorkplace();
+  const { data } = useFindings(draft.id);
+  return (
+    <>
+      {data
+        ?.filter((finding) => finding.kind === kind && finding.id === id && !finding.acceptedBecause)
+        .map((finding) => (
+          <FindingNote key={finding.words} finding={finding}>
+            {finding.offered && canEdit && <MendButton finding={finding} plan={draft.id} />}
+          </FindingNote>
+        ))}
+    </>
+  );
+}
+
+/** A finding in words, with what can be done about it. */
+export function FindingNote({ finding, children }: { finding: Finding; children?: ReactNode }) {
+  return (
+    <div className={`finding finding-${finding.severity.toLowerCase()}`}>
+      <strong>{SIGNS[finding.severity]}.</strong> {finding.words} <span className="soft">{finding.mend}</span>
+      {children}
+    </div>
+  );
+}
+
+function MendButton({ finding, plan }: { finding: Finding; plan: string }) {
+  const mend = useMendFinding(plan);
+  return (
+    <>
+      {' '}
+      <button
+        type="button"
+        className="plain-link"
+        disabled={mend.isPending}
+        onClick={() => mend.mutate({ id: finding.id, words: finding.words })}
+      >
+        {finding.offered}
+      </button>
+      <ErrorNote error={mend.error} />
+    </>
+  );
+}

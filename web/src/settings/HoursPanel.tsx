@@ -1,0 +1,35 @@
+import { Checkbox, Input } from 'antd';
+import type { OpeningHours } from '../api/model';
+import { useWorkplace } from '../shell/plan';
+import { EditorPanel, Field, Line } from './EditorPanel';
+import { useElement } from './useElement';
+import { WeekWindows } from './WeekWindows';
+
+export function HoursPanel({ id }: { id: string }) {
+  const { draft } = useWorkplace();
+  const { value: set, change, edits } = useElement('hours', id);
+  const keepers = [...draft.plan.departments, ...draft.plan.doors].filter((element) => element.hours === id);
+  const changeHours = (part: Partial<OpeningHours>) => change({ hours: { ...set.hours, ...part } });
+  return (
+    <EditorPanel title={set.name} about="Opening hours" edits={edits}>
+      <Field label="Name">
+        <Input value={set.name} onChange={(event) => change({ name: event.target.value })} />
+      </Field>
+      <Field label="Time zone">
+        <Input value={set.hours.timeZone} onChange={(event) => changeHours({ timeZone: event.target.value })} />
+      </Field>
+      <Line label="Kept by">{keepers.map((keeper) => keeper.name).join(', ') || 'nobody yet'}</Line>
+      <Checkbox
+        checked={set.hours.roundTheClock}
+        onChange={(event) =>
+          changeHours(event.target.checked ? { roundTheClock: true, weekly: [] } : { roundTheClock: false })
+        }
+      >
+        Open round the clock
+      </Checkbox>
+      {!set.hours.roundTheClock && (
+        <WeekWindows nothing="closed" value={set.hours.weekly} onChange={(weekly) => changeHours({ weekly })} />
+      )}
+    </EditorPanel>
+  );
+}

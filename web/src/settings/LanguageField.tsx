@@ -1,0 +1,19 @@
+import { Select } from 'antd';
+import { Field } from './EditorPanel';
+
+/** Which language is being written in. */
+export function LanguageField({
+  languages,
+  value,
+  onChange,
+}: {
+  languages: string[];
+  value: string;
+  onChange: (language: string) => void;
+}) {
+  return (
+    <Field label="Language">
+      <Select value={value} onChange={onChange} options={languages.map((tag) => ({ value: tag, label: tag }))} />
+    </Field>
+  );
+}

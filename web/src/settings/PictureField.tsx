@@ -1,0 +1,47 @@
+import { Button } from 'antd';
+import { useRef } from 'react';
+import { useKeepPicture } from '../api/people';
+import { ErrorNote } from '../shell/ErrorNote';
+import { Portrait } from './Portrait';
+
+/** An operator's picture, sent and made small as soon as it is chosen. */
+export function PictureField({
+  name,
+  value,
+  onChange,
+  wordless = false,
+}: {
+  name: string;
+  value: string | null;
+  onChange: (picture: string | null) => void;
+  /** Whether initials in a picture's place would say nothing. */
+  wordless?: boolean;
+}) {
+  const keep = useKeepPicture();
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <div className="picture-field">
+        {(value || !wordless) && <Portrait name={name} picture={value} size={48} />}
+        <Button loading={keep.isPending} onClick={() => input.current?.click()}>
+          {value ? 'Another picture…' : 'Picture…'}
+        </Button>
+        {value && <Button onClick={() => onChange(null)}>No picture</Button>}
+        <input
+          ref={input}
+          type="file"
+          className="visually-hidden"
+          tabIndex={-1}
+          aria-label="Picture file"
+          accept="image/png,image/jpeg,image/gif,image/bmp"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = '';
+            if (file) keep.mutate(file, { onSuccess: ({ picture }) => onChange(picture) });
+          }}
+        />
+      </div>
+      <ErrorNote error={keep.error} />
+    </>
+  );
+}

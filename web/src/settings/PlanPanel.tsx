@@ -1,0 +1,104 @@
+import { Input, InputNumber, Select } from 'antd';
+import { useState } from 'react';
+import { SETTINGS_ID } from '../api/model';
+import { usePeople } from '../api/people';
+import { usePlace } from '../shell/place';
+import { TimeoutsEditor } from '../ladders/TimeoutsEditor';
+import { useWorkplace } from '../shell/plan';
+import { formatSeconds } from '../shell/time';
+import { EditorPanel, Field, Line, Part } from './EditorPanel';
+import { LanguageField } from './LanguageField';
+import { languagesOf } from './names';
+import { TextsEditor, textCount } from './TextsEditor';
+import { useElement } from './useElement';
+
+/** What holds for the plan as a whole. */
+export function PlanPanel() {
+  const { draft } = useWorkplace();
+  const { select } = usePlace();
+  const { value: settings, change, edits } = useElement('settings', SETTINGS_ID);
+  const { data: people } = usePeople(draft.id);
+  const languages = languagesOf(draft.plan);
+  const [language, setLanguage] = useState(languages[0] ?? 'en');
+  const landing = draft.plan.rules.at(-1);
+  const queue = draft.plan.queues.find((candidate) => candidate.id === landing?.queue);
+  return (
+    <EditorPanel title={settings.name} about="The plan as a whole" edits={edits}>
+      <Field label="Name">
+        <Input value={settings.name} onChange={(event) => change({ name: event.target.value })} />
+      </Field>
+      <Field label="Time zone">
+        <Input value={settings.timeZone} onChange={(event) => change({ timeZone: event.target.value })} />
+      </Field>
+      <Field label="Holidays of">
+        <Input
+          placeholder="no country"
+          maxLength={2}
+          value={settings.country ?? ''}
+          onChange={(event) => change({ country: event.target.value.toUpperCase() || null })}
+        />
+      </Field>
+      <Field label="Shrinkage">
+        <InputNumber
+          min={0}
+          max={90}
+          suffix="%"
+          value={Math.round(settings.shrinkage * 1000) / 10}
+          onChange={(share) => share !== null && change({ shrinkage: share / 100 })}
+        />
+      </Field>
+      <Field label="Seats licensed">
+        <InputNumber
+          min={1}
+          max={100_000}
+          precision={0}
+          placeholder="not counted"
+          value={settings.seats}
+          onChange={(seats) => change({ seats })}
+        />
+      </Field>
+      {people && (
+        <Line label="Seats used">
+          {people.used}
+          {people.seats != null && (
+            <span className={people.used > people.seats ? 'short' : 'soft'}>
+              {people.used > people.seats
+                ? ` ▾ ${people.used - people.seats} more than licensed; nobody is locked out`
+                : `, ${people.seats - people.used} free`}
+            </span>
+          )}
+        </Line>
+      )}
+      <Field label="Next chat from">
+        <Select
+          value={settings.nextChat}
+          onChange={(nextChat) => change({ nextChat })}
+          options={[
+            { value: 'PRIORITY', label: 'the queue of the highest priority, then longest waiting' },
+            { value: 'TARGET', label: 'the chat nearest to missing its answer target' },
+          ]}
+        />
+      </Field>
+      {queue && (
+        <Line label="Landing queue">
+          <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue.id })}>
+            {queue.name}
+          </button>{' '}
+          <span className="soft">set by the last rule</span>
+        </Line>
+      )}
+      <LanguageField languages={languages} value={language} onChange={setLanguage} />
+      <Part title="Timeouts" short={`reply in ${formatSeconds(settings.timeouts.reply.seconds)}`}>
+        <TimeoutsEditor value={settings.timeouts} language={language} onChange={(timeouts) => change({ timeouts })} />
+      </Part>
+      <Part title="Texts" short={textCount(settings.texts)}>
+        <TextsEditor
+          language={language}
+          value={settings.texts}
+          inherited={() => undefined}
+          onChange={(texts) => change({ texts })}
+        />
+      </Part>
+    </EditorPanel>
+  );
+}

@@ -1,0 +1,63 @@
+import { Input, InputNumber, Select } from 'antd';
+import { useState } from 'react';
+import { ConditionEditor } from '../rules/ConditionEditor';
+import { useWorkplace } from '../shell/plan';
+import { EditorPanel, Field, Line, Part } from './EditorPanel';
+import { LanguageField } from './LanguageField';
+import { LocalInput } from './LocalInput';
+import { inFirstOf } from './localText';
+import { languagesOf } from './names';
+import { SkillLevels } from './SkillLevels';
+import { useElement } from './useElement';
+
+export function RulePanel({ id }: { id: string }) {
+  const { draft } = useWorkplace();
+  const { value: rule, change, edits } = useElement('rules', id);
+  const { plan } = draft;
+  const languages = languagesOf(plan);
+  const [language, setLanguage] = useState(languages[0] ?? 'en');
+  const row = plan.rules.findIndex((other) => other.id === id) + 1;
+  const last = row === plan.rules.length;
+  return (
+    <EditorPanel
+      title={rule.name}
+      about={last ? `Rule ${row}, takes every chat the others left` : `Rule ${row} of ${plan.rules.length}`}
+      edits={edits}
+    >
+      <Field label="Name">
+        <Input value={rule.name} onChange={(event) => change({ name: event.target.value })} />
+      </Field>
+      {!last && (
+        <ConditionEditor plan={plan} value={rule.conditions} onChange={(conditions) => change({ conditions })} />
+      )}
+      <Field label={last ? 'Landing queue' : 'Leads to'}>
+        <Select
+          value={rule.queue}
+          onChange={(queue) => change({ queue })}
+          options={plan.queues.map((queue) => ({ value: queue.id, label: queue.name }))}
+        />
+      </Field>
+      <Line label="Wants besides">
+        <SkillLevels
+          levelName="Least level"
+          value={rule.needs.map((need) => ({ skill: need.skill, level: need.leastLevel }))}
+          onChange={(needs) => change({ needs: needs.map(({ skill, level }) => ({ skill, leastLevel: level })) })}
+        />
+      </Line>
+      <Field label="Starting priority">
+        <InputNumber
+          min={0}
+          max={9}
+          precision={0}
+          placeholder="that of the queue"
+          value={rule.priority}
+          onChange={(priority) => change({ priority })}
+        />
+      </Field>
+      <Part title="Says" short={inFirstOf(rule.said, [language]) || 'nothing'}>
+        <LanguageField languages={languages} value={language} onChange={setLanguage} />
+        <LocalInput label="Text" language={language} lines={2} value={rule.said} onChange={(said) => change({ said })} />
+      </Part>
+    </EditorPanel>
+  );
+}

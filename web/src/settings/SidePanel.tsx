@@ -1,0 +1,28 @@
+import { lazy, type ReactNode, Suspense } from 'react';
+import { findElement } from '../api/model';
+import { usePlace } from '../shell/place';
+import { useWorkplace } from '../shell/plan';
+import { KIND_WORDS } from './kinds';
+import './settings.css';
+
+const ElementPanel = lazy(() => import('./ElementPanel').then((m) => ({ default: m.ElementPanel })));
+
+/** The settings of the selected element; without a selection what the view has to say. */
+export function SidePanel({ children }: { children: ReactNode }) {
+  const { draft } = useWorkplace();
+  const { selection } = usePlace();
+  if (!selection) return children;
+  const { kind, id } = selection;
+  if (!findElement(draft.plan, kind, id)) {
+    return (
+      <p>
+        The draft has no {KIND_WORDS[kind]?.one ?? kind} “{id}” any more.
+      </p>
+    );
+  }
+  return (
+    <Suspense fallback={<p className="soft">Loading …</p>}>
+      <ElementPanel kind={kind} id={id} />
+    </Suspense>
+  );
+}

@@ -1,0 +1,124 @@
+import type { ElementOf, ListKind, Plan } from '../api/model';
+
+const LONGEST_STEM = 50;
+
+/** An id made of a name that no element of the kind has yet: "Ana Müller" becomes ana-muller, or ana-muller-2. */
+export function freeId(plan: Plan, kind: ListKind, name: string): string {
+  const taken = new Set((plan[kind] as { id: string }[]).map((element) => element.id));
+  const stem =
+    name
+      .normalize('NFD')
+      .replace(/\p{M}/gu, '')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .slice(0, LONGEST_STEM)
+      .replace(/^-+|-+$/g, '') || 'new';
+  let id = stem;
+  for (let number = 2; taken.has(id); number++) id = `${stem}-${number}`;
+  return id;
+}
+
+/** A new element with what is usual, to be changed in its panel; undefined if the plan lacks what it has to refer to. */
+export function newElement<K extends ListKind>(plan: Plan, kind: K, name: string, department?: string) {
+  const id = freeId(plan, kind, name);
+  return make[kind](plan, id, name, department) as ElementOf<K> | undefined;
+}
+
+type Maker = (plan: Plan, id: string, name: string, department?: string) => object | undefined;
+
+const make: Record<ListKind, Maker> = {
+  skills: (_plan, id, name) => ({ id, name }) satisfies ElementOf<'skills'>,
+  hours: (plan, id, name) =>
+    ({
+      id,
+      name,
+      hours: {
+        timeZone: plan.settings.timeZone,
+        roundTheClock: false,
+        weekly: (['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as const).map((day) => ({
+          day,
+          from: '09:00',
+          to: '17:00',
+        })),
+        seasons: [],
+        exceptions: [],
+        holidays: null,
+      },
+    }) satisfies ElementOf<'hours'>,
+  departments: (plan, id, name) => {
+    const hours = plan.hours[0]?.id;
+    return hours ? ({ id, name, hours, texts: {}, questions: [] } satisfies ElementOf<'departments'>) : undefined;
+  },
+  queues: (plan, id, name, department = plan.departments[0]?.id) =>
+    department
+      ? ({
+          id,
+          name,
+          department,
+          members: { kind: 'skill' },
+          needs: [],
+          leastLanguageLevel: 1,
+          weight: 1,
+          priority: 0,
+          choice: { kind: 'longest-free' },
+          waiting: { limit: null, positionShown: true, waitShown: false },
+          target: { share: 0.8, withinSeconds: 30 },
+          workload: { handlingSeconds: 420, patienceSeconds: 180, slowdown: [1, 1.12, 1.3] },
+          transfers: [],
+          ladder: [],
+        } satisfies ElementOf<'queues'>)
+      : undefined,
+  operators: (plan, id, name) =>
+    ({
+      id,
+      name,
+      realName: null,
+      realNameShown: false,
+      account: null,
+      picture: null,
+      languages: [{ language: plan.doors[0]?.languages[0] ?? 'en', level: 5 }],
+      skills: [],
+      capacity: 6,
+      mostChats: null,
+      departments: [],
+      greeting: {},
+      notifications: { newChat: true, waiting: false, transfer: true, sound: true },
+      presence: [],
+    }) satisfies ElementOf<'operators'>,
+  doors: (_plan, id, name) =>
+    ({
+      id,
+      name,
+      hours: null,
+      department: null,
+      languages: ['en'],
+      texts: {},
+      questions: [],
+      consent: false,
+      whenClosed: 'TEXT',
+      replyHours: null,
+      message: [],
+      ending: { rating: false, comment: false, transcript: false },
+      callBack: false,
+      cards: [],
+      invitations: [],
+      look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END', picture: null },
+      pages: [],
+      sites: [],
+      facts: [],
+    }) satisfies ElementOf<'doors'>,
+  rules: (plan, id, name) => {
+    const queue = plan.queues[0]?.id;
+    return queue
+      ? ({
+          id,
+          name,
+          conditions: [{ kind: 'page', patterns: ['https://no-page-yet/*'] }],
+          queue,
+          needs: [],
+          priority: null,
+          said: {},
+        } satisfies ElementOf<'rules'>)
+      : undefined;
+  },
+};

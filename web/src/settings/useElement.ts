@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import { ProblemError } from '../api/client';
+import { type ElementKind, type ElementOf, findElement } from '../api/model';
+import { usePutElement } from '../api/plan';
+import { useWorkplace } from '../shell/plan';
+
+/** An edit that was made on a version which is not the newest any more. */
+export interface Conflict {
+  yours: object;
+  current: object | undefined;
+  currentVersion: number;
+  detail: string;
+}
+
+/** What the frame of a panel needs to know of an edit. */
+export interface Edit {
+  kind: ElementKind;
+  id: string;
+  version: number;
+  changed: boolean;
+  saving: boolean;
+  error: Error | null;
+  conflict: Conflict | null;
+  save: () => void;
+  /** Saves the edit over the newer version. */
+  keepMine: () => void;
+  discard: () => void;
+}
+
+/** An element of the draft under edit. What the user has changed stays until it is saved or discarded. */
+export function useElement<K extends ElementKind>(kind: K, id: string) {
+  const { draft } = useWorkplace();
+  const stored = findElement(draft.plan, kind, id) as ElementOf<K>;
+  const storedVersion = draft.versions[`${kind}/${id}`] ?? 1;
+  const [edit, setEdit] = useState<{ value: ElementOf<K>; version: number } | null>(null);
+  const put = usePutElement(draft.id, kind, id);
+
+  function save(value: ElementOf<K>, version: number) {
+    put.mutate({ element: value, version }, { onSuccess: () => setEdit(null) });
+  }
+
+  const conflict = conflictOf(put.error);
+  const edits: Edit = {
+    kind,
+    id,
+    version: storedVersion,
+    changed: edit !== null,
+    saving: put.isPending,
+    error: conflict ? null : put.error,
+    conflict,
+    save: () => edit && save(edit.value, edit.version),
+    keepMine: () => edit && conflict && save(edit.value, conflict.currentVersion),
+    discard: () => {
+      setEdit(null);
+      put.reset();
+    },
+  };
+  return {
+    edits,
+    value: edit?.value ?? stored,
+    /** Changes and saves at once, with what was changed before. */
+    store: (part: Partial<ElementOf<K>>) => {
+      const value = { ...(edit?.value ?? stored), ...part };
+      const version = edit?.version ?? storedVersion;
+      setEdit({ value, version });
+      save(value, version);
+    },
+    change: (part: Partial<ElementOf<K>>) =>
+      setEdit((before) => ({
+        value: { ...(before?.value ?? stored), ...part },
+        version: before?.version ?? storedVersion,
+      })),
+  };
+}
+
+/** Both versions of a refused edit; null if the error is another. */
+export function conflictOf(error: Error | null): Conflict | null {
+  if (!(error instanceof ProblemError) || !error.is('stale-edit')) return null;
+  const { yours, current, currentVersion, detail } = error.problem;
+  if (!yours) return null;
+  return {
+    yours: yours as object,
+    current: current as object | undefined,
+    currentVersion: Number(currentVersion),
+    detail,
+  };
+}

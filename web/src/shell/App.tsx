@@ -1,0 +1,46 @@
+import { Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import type { Account } from '../api/model';
+import { usePlans } from '../api/plan';
+import { useSession } from '../api/session';
+import { ErrorNote } from './ErrorNote';
+import { usePlace } from './place';
+import { Shell } from './Shell';
+import { FirstAccount, NewPlan, SignIn } from './SignIn';
+import { accountView, views } from './views';
+import './panel.css';
+import './shell.css';
+
+export function App() {
+  const session = useSession();
+  if (session.error) {
+    return (
+      <main className="gate">
+        <ErrorNote error={session.error} />
+      </main>
+    );
+  }
+  if (!session.data) return null;
+  if (session.data.needsFirstAccount) return <FirstAccount />;
+  return session.data.account ? <SignedIn account={session.data.account} /> : <SignIn />;
+}
+
+function SignedIn({ account }: { account: Account }) {
+  const plans = usePlans();
+  const { plan: wanted } = usePlace();
+  if (!plans.data) return <ErrorNote error={plans.error} />;
+  const plan = plans.data.find((one) => one.id === wanted) ?? plans.data[0];
+  if (!plan) return <NewPlan canMake={account.permissions.includes('DESIGN')} />;
+  return (
+    <Shell key={plan.id} plan={plan.id} account={account}>
+      <Suspense fallback={<p className="soft view-loading">Loading …</p>}>
+        <Routes>
+          {[...views, accountView].map(({ path, component: Component }) => (
+            <Route key={path} path={path} element={<Component />} />
+          ))}
+          <Route path="*" element={<Navigate to="/passage" replace />} />
+        </Routes>
+      </Suspense>
+    </Shell>
+  );
+}

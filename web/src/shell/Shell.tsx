@@ -1,0 +1,186 @@
+import { Button, Select } from 'antd';
+import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
+import { NavLink, useLocation } from 'react-router';
+import type { Account, Finding } from '../api/model';
+import { useDraft, useFindings, usePlans } from '../api/plan';
+import { useWeek } from '../api/results';
+import { useSignOut } from '../api/session';
+import { Connection } from './Connection';
+import { ConsequencesLine } from './ConsequencesLine';
+import { ErrorNote } from './ErrorNote';
+import { GoLive } from './GoLive';
+import { isTyping } from './keys';
+import { usePlace } from './place';
+import { useWorkplace, type Workplace, WorkplaceContext } from './plan';
+import { mondayOf } from './time';
+import { UndoRedo } from './UndoRedo';
+import { accountView, type View, views } from './views';
+import { WeekRuler } from './WeekRuler';
+
+const loadPalette = () => import('./CommandPalette');
+const CommandPalette = lazy(() => loadPalette().then((m) => ({ default: m.CommandPalette })));
+const Shortcuts = lazy(() => import('./Shortcuts').then((m) => ({ default: m.Shortcuts })));
+
+/** Loads what every view works on, and puts the frame around the view. */
+export function Shell({ plan, account, children }: { plan: string; account: Account; children: ReactNode }) {
+  const draft = useDraft(plan);
+  const { at } = usePlace();
+  const zone = draft.data?.plan.settings.timeZone;
+  const week = useWeek(plan, at && zone ? mondayOf(at, zone) : undefined);
+  const workplace = useMemo<Workplace | null>(() => {
+    if (!draft.data || !week.data) return null;
+    const moment = at ?? busiest(week.data);
+    return {
+      account,
+      draft: draft.data,
+      week: week.data,
+      at: moment,
+      slot: slotOf(week.data.startsAt, moment),
+      canEdit: account.permissions.includes('DESIGN'),
+      canGoLive: account.permissions.includes('GO_LIVE'),
+    };
+  }, [account, draft.data, week.data, at]);
+
+  if (!workplace) {
+    return (
+      <main className="gate soft">
+        {draft.error || week.error ? <ErrorNote error={draft.error ?? week.error} /> : 'Loading the plan …'}
+      </main>
+    );
+  }
+  return (
+    <WorkplaceContext value={workplace}>
+      <div className="shell">
+        <Header />
+        <WeekRuler />
+        <Navigation />
+        <div className="shell-view">{children}</div>
+        <ConsequencesLine />
+      </div>
+    </WorkplaceContext>
+  );
+}
+
+type Overlay = 'palette' | 'shortcuts' | null;
+
+function Header() {
+  const { account, draft } = useWorkplace();
+  const { search } = useLocation();
+  const signOut = useSignOut();
+  const [overlay, setOverlay] = useState<Overlay>(null);
+  useEffect(() => {
+    void loadPalette(); // whoever presses its key types on at once
+  }, []);
+  useEffect(() => {
+    function onKey(event: KeyboardEvent) {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setOverlay('palette');
+      } else if (event.key === '?' && !isTyping(event.target)) {
+        event.preventDefault();
+        setOverlay('shortcuts');
+      }
+    }
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <header className="header">
+      <span className="brand">Kinetarch</span>
+      <PlanName />
+      <span className="soft header-draft">{draftWords(draft)}</span>
+      <Connection plan={draft.id} />
+      <span className="header-space" />
+      <Button onClick={() => setOverlay('palette')}>
+        Find anything <kbd>Ctrl K</kbd>
+      </Button>
+      <UndoRedo />
+      <GoLive />
+      <NavLink className="header-account" to={{ pathname: accountView.path, search }} title={account.role.toLowerCase()}>
+        {account.displayName}
+      </NavLink>
+      <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>
+        Sign out
+      </Button>
+      <Suspense>
+        {overlay === 'palette' && (
+          <CommandPalette onClose={() => setOverlay(null)} onShortcuts={() => setOverlay('shortcuts')} />
+        )}
+        {overlay === 'shortcuts' && <Shortcuts onClose={() => setOverlay(null)} />}
+      </Suspense>
+    </header>
+  );
+}
+
+/** The plan's name; where there are several, the way from one to the other. */
+function PlanName() {
+  const { draft } = useWorkplace();
+  const { data: plans = [] } = usePlans();
+  const { openPlan } = usePlace();
+  if (plans.length < 2) return <span className="header-plan">{draft.plan.settings.name}</span>;
+  return (
+    <Select
+      className="header-plan"
+      variant="borderless"
+      popupMatchSelectWidth={false}
+      aria-label="Plan"
+      value={draft.id}
+      onChange={openPlan}
+      options={plans.map((plan) => ({ value: plan.id, label: plan.id === draft.id ? draft.plan.settings.name : plan.name }))}
+    />
+  );
+}
+
+function draftWords({ live, changedSinceLive }: Workplace['draft']) {
+  if (!live) return 'Draft, never live';
+  if (changedSinceLive === 0) return `Draft, same as live revision ${live.number}`;
+  return `Draft, ${changedSinceLive} changed since live revision ${live.number}`;
+}
+
+function Navigation() {
+  const { draft } = useWorkplace();
+  const { search } = useLocation();
+  const { data: findings } = useFindings(draft.id);
+  const kept = new URLSearchParams(search);
+  kept.delete('try');
+  return (
+    <nav className="navigation" aria-label="Views">
+      {views.map((view) => (
+        <NavLink key={view.path} to={{ pathname: view.path, search: kept.toString() }}>
+          {view.name} <FindingCount findings={findings ?? []} view={view} />
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+/** How many findings a view has that block or warn, by the sign of the gravest. */
+function FindingCount({ findings, view }: { findings: Finding[]; view: View }) {
+  const grave = findings.filter((finding) => view.findings.includes(finding.kind) && finding.severity !== 'NOTES' && !finding.acceptedBecause);
+  if (grave.length === 0) return null;
+  const blocks = grave.some((finding) => finding.severity === 'BLOCKS');
+  return (
+    <span className={blocks ? 'short' : 'warns'} title={grave.map((finding) => finding.words).join('\n')}>
+      {blocks ? '▾' : '◆'} {grave.length}
+    </span>
+  );
+}
+
+/** Where the user begins: the half-hour that needs the most operators. */
+function busiest(week: { startsAt: string[]; required: number[]; chats: number[] }) {
+  let best = 0;
+  week.startsAt.forEach((_, i) => {
+    const more = (week.required[i] ?? 0) - (week.required[best] ?? 0);
+    if (more > 0 || (more === 0 && (week.chats[i] ?? 0) > (week.chats[best] ?? 0))) best = i;
+  });
+  return week.startsAt[best] ?? new Date().toISOString();
+}
+
+function slotOf(startsAt: string[], at: string) {
+  const moment = Date.parse(at);
+  const next = startsAt.findIndex((start) => Date.parse(start) > moment);
+  if (next === 0) return -1;
+  if (next > 0) return next - 1;
+  const last = startsAt.at(-1);
+  return last && moment < Date.parse(last) + 30 * 60_000 ? startsAt.length - 1 : -1;
+}

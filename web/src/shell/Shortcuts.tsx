@@ -1,0 +1,63 @@
+import { Modal } from 'antd';
+
+const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
+  {
+    where: 'Everywhere',
+    keys: [
+      ['Ctrl K', 'find any element, view or action'],
+      ['Ctrl Z', 'undo your last change of the draft'],
+      ['Ctrl Shift Z', 'redo it'],
+      ['?', 'this list'],
+    ],
+  },
+  {
+    where: 'Week ruler',
+    keys: [
+      ['← →', 'half an hour back, on'],
+      ['Page Up, Page Down', 'a day back, on'],
+      ['Home, End', 'start and end of the week'],
+    ],
+  },
+  {
+    where: 'People',
+    keys: [
+      ['arrow keys', 'another cell; with Shift a block of cells'],
+      ['1 to 5', 'set the level'],
+      ['0, Delete', 'take the skill away'],
+      ['Ctrl D', 'fill the block down from its first row'],
+      ['Ctrl C, Ctrl V', 'copy a block; paste one, from a spreadsheet too'],
+      ['Enter', 'open the person'],
+    ],
+  },
+  {
+    where: 'Structure',
+    keys: [
+      ['↑ ↓', 'another row'],
+      ['Alt ↑, Alt ↓', 'move the element up, down'],
+      ['Enter', 'open it'],
+    ],
+  },
+];
+
+/** The keyboard in one list. */
+export function Shortcuts({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal open title={<h2>Keyboard</h2>} footer={null} onCancel={onClose}>
+      {SHORTCUTS.map(({ where, keys }) => (
+        <section key={where}>
+          <h3>{where}</h3>
+          <dl className="shortcuts">
+            {keys.map(([key, does]) => (
+              <div key={key}>
+                <dt>
+                  <kbd>{key}</kbd>
+                </dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      ))}
+    </Modal>
+  );
+}

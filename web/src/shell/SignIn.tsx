@@ -1,0 +1,153 @@
+import { Button, Input } from 'antd';
+import { type ReactNode, useState } from 'react';
+import { useNewPlan, useNewPlanFromDocument } from '../api/plan';
+import { useFirstAccount, useSignIn } from '../api/session';
+import { ErrorNote } from './ErrorNote';
+
+export function SignIn() {
+  const signIn = useSignIn();
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  return (
+    <Gate
+      title="Sign in"
+      action="Sign in"
+      busy={signIn.isPending}
+      error={signIn.error}
+      ready={name !== '' && password !== ''}
+      onSubmit={() => signIn.mutate({ name, password })}
+    >
+      <Field label="Name">
+        <Input autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <Field label="Password">
+        <Input.Password
+          autoComplete="current-password"
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
+      </Field>
+    </Gate>
+  );
+}
+
+export function FirstAccount() {
+  const make = useFirstAccount();
+  const [name, setName] = useState('');
+  const [displayName, setDisplayName] = useState('');
+  const [password, setPassword] = useState('');
+  return (
+    <Gate
+      title="Welcome. Make the administrator’s account"
+      action="Make the account"
+      busy={make.isPending}
+      error={make.error}
+      ready={name !== '' && displayName !== '' && password !== ''}
+      onSubmit={() => make.mutate({ name, displayName, password })}
+    >
+      <Field label="Name to sign in with">
+        <Input autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <Field label="Name shown to others">
+        <Input autoComplete="name" value={displayName} onChange={(e) => setDisplayName(e.target.value)} />
+      </Field>
+      <Field label="Password, at least 10 characters">
+        <Input.Password
+          autoComplete="new-password"
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
+      </Field>
+    </Gate>
+  );
+}
+
+export function NewPlan({ canMake }: { canMake: boolean }) {
+  const make = useNewPlan();
+  const bring = useNewPlanFromDocument();
+  const [name, setName] = useState('');
+  const [timeZone, setTimeZone] = useState(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  if (!canMake) {
+    return (
+      <main className="gate">
+        <div className="gate-card">
+          <h1>No plan yet</h1>
+          <p>An administrator or planner has to make the first plan.</p>
+        </div>
+      </main>
+    );
+  }
+  return (
+    <Gate
+      title="Begin a plan"
+      action="Begin"
+      busy={make.isPending}
+      error={make.error}
+      ready={name !== ''}
+      onSubmit={() => make.mutate({ name, timeZone })}
+    >
+      <p className="soft">
+        It starts with one door, one queue and office hours. You then add people, import volumes and see what it takes.
+      </p>
+      <Field label="Name of the contact centre">
+        <Input autoFocus value={name} onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <Field label="Time zone">
+        <Input value={timeZone} onChange={(e) => setTimeZone(e.target.value)} />
+      </Field>
+      <label className="gate-field">
+        <span>Or begin with a plan document from another installation</span>
+        <input
+          type="file"
+          accept="application/json,.json"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) bring.mutate(file);
+          }}
+        />
+      </label>
+      <ErrorNote error={bring.error} />
+    </Gate>
+  );
+}
+
+interface GateProps {
+  title: string;
+  action: string;
+  busy: boolean;
+  ready: boolean;
+  error: unknown;
+  onSubmit: () => void;
+  children: ReactNode;
+}
+
+function Gate({ title, action, busy, ready, error, onSubmit, children }: GateProps) {
+  return (
+    <main className="gate">
+      <form
+        className="gate-card"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onSubmit();
+        }}
+      >
+        <div className="brand">Kinetarch</div>
+        <h1>{title}</h1>
+        {children}
+        <ErrorNote error={error} />
+        <Button type="primary" htmlType="submit" loading={busy} disabled={!ready}>
+          {action}
+        </Button>
+      </form>
+    </main>
+  );
+}
+
+function Field({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <label className="gate-field">
+      <span>{label}</span>
+      {children}
+    </label>
+  );
+}

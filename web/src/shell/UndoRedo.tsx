@@ -1,0 +1,77 @@
+import { Button, Modal } from 'antd';
+import { useEffect, useEffectEvent } from 'react';
+import { useUndo } from '../api/plan';
+import { ConflictTable } from '../settings/ConflictNote';
+import { conflictOf } from '../settings/useElement';
+import { ErrorNote } from './ErrorNote';
+import { isTyping } from './keys';
+import { useWorkplace } from './plan';
+
+/** An arrow that bends back, or forth. */
+function Arrow({ forth = false }: { forth?: boolean }) {
+  return (
+    <svg
+      width={16}
+      height={14}
+      viewBox="0 0 16 14"
+      className="bent-arrow"
+      transform={forth ? 'scale(-1 1)' : undefined}
+      aria-hidden="true"
+    >
+      <path d="M6 1 2 5l4 4M2 5h8a4 4 0 0 1 0 8H6" />
+    </svg>
+  );
+}
+
+/** Takes back and brings back the user's own changes of the draft, in this session or a later one. */
+export function UndoRedo() {
+  const { draft, canEdit } = useWorkplace();
+  const undo = useUndo(draft.id);
+  const step = useEffectEvent((which: 'undo' | 'redo') => {
+    if (canEdit && draft[which] && !undo.isPending) undo.mutate(which);
+  });
+  useEffect(() => {
+    function onKey(event: KeyboardEvent) {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isTyping(event.target)) return;
+      event.preventDefault();
+      step(event.shiftKey ? 'redo' : 'undo');
+    }
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  if (!canEdit) return null;
+  const conflict = conflictOf(undo.error);
+  return (
+    <>
+      <Button
+        aria-label="Undo"
+        title={draft.undo ? `Undo: ${draft.undo}` : 'You have changed nothing that could be undone'}
+        icon={<Arrow />}
+        disabled={!draft.undo || undo.isPending}
+        onClick={() => undo.mutate('undo')}
+      />
+      <Button
+        aria-label="Redo"
+        title={draft.redo ? `Redo: ${draft.redo}` : 'Nothing was undone'}
+        icon={<Arrow forth />}
+        disabled={!draft.redo || undo.isPending}
+        onClick={() => undo.mutate('redo')}
+      />
+      <Modal
+        open={undo.error !== null}
+        title={<h2>This cannot be taken back</h2>}
+        footer={<Button onClick={() => undo.reset()}>Leave it</Button>}
+        onCancel={() => undo.reset()}
+      >
+        {conflict ? (
+          <>
+            <p>{conflict.detail}</p>
+            <ConflictTable conflict={conflict} yours="Before your change" />
+          </>
+        ) : (
+          <ErrorNote error={undo.error} />
+        )}
+      </Modal>
+    </>
+  );
+}

@@ -1,0 +1,50 @@
+import type { ElementKind, Plan } from '../api/model';
+import { KIND_WORDS } from '../settings/kinds';
+import { labelOf } from '../settings/names';
+
+/** Something the palette offers. */
+export interface Command {
+  key: string;
+  name: string;
+  /** What kind of thing it is, shown beside the name. */
+  what: string;
+  run: () => void;
+}
+
+const LISTS = ['departments', 'queues', 'operators', 'skills', 'hours', 'doors', 'rules'] as const;
+
+/** Every element of the plan, to be opened. */
+export function elementCommands(plan: Plan, open: (kind: ElementKind, id: string) => void): Command[] {
+  return LISTS.flatMap((kind) =>
+    plan[kind].map((element) => ({
+      key: `${kind}/${element.id}`,
+      name: labelOf(plan, kind, element.id),
+      what: KIND_WORDS[kind].one,
+      run: () => open(kind, element.id),
+    })),
+  );
+}
+
+/** The commands whose name or kind holds every word that was typed; names that begin with them first. */
+export function matching(commands: Command[], typed: string, most: number): Command[] {
+  const words = fold(typed).split(/\s+/).filter(Boolean);
+  return commands
+    .map((command) => ({ command, rank: rank(command, words) }))
+    .filter(({ rank }) => rank >= 0)
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, most)
+    .map(({ command }) => command);
+}
+
+function rank({ name, what }: Command, words: string[]) {
+  const folded = fold(name);
+  const all = `${folded} ${fold(what)}`;
+  if (!words.every((word) => all.includes(word))) return -1;
+  const [first = ''] = words;
+  if (folded.startsWith(first)) return 0;
+  return folded.split(/\s+/).some((part) => part.startsWith(first)) ? 1 : 2;
+}
+
+function fold(text: string) {
+  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+}

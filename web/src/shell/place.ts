@@ -1,0 +1,57 @@
+import { useCallback } from 'react';
+import { useSearchParams } from 'react-router';
+import type { ElementKind } from '../api/model';
+
+/** What is selected: an element of the plan, or the panel that tries a chat. */
+export interface Selection {
+  kind: ElementKind;
+  id: string;
+}
+
+/** The part of the interface's state that lives in the address: the moment, what is selected, whether a chat is tried. */
+export function usePlace() {
+  const [params, setParams] = useSearchParams();
+  const change = useCallback(
+    (changes: Record<string, string | null>) =>
+      setParams((before) => {
+        const after = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(changes)) {
+          if (value === null) after.delete(name);
+          else after.set(name, value);
+        }
+        return after;
+      }),
+    [setParams],
+  );
+  const select = useCallback(
+    (selection: Selection | null) =>
+      change({ sel: selection && `${selection.kind}/${selection.id}`, try: null }),
+    [change],
+  );
+  return {
+    at: params.get('at'),
+    plan: params.get('plan'),
+    /** Another plan has elements of its own, so nothing is selected in it. */
+    openPlan: useCallback((plan: string) => change({ plan, sel: null, try: null }), [change]),
+    pick: useCallback((at: string) => change({ at }), [change]),
+    selection: parse(params.get('sel')),
+    select,
+    trying: params.get('try') !== null,
+    tryChat: useCallback((door: string) => change({ try: door, sel: null }), [change]),
+    tryDoor: params.get('try') ?? '',
+    closePanel: useCallback(() => change({ sel: null, try: null }), [change]),
+    viewOf,
+  };
+}
+
+/** The view in which an element of a kind is at home. */
+function viewOf(kind: ElementKind) {
+  if (kind === 'operators' || kind === 'skills') return '/people';
+  if (kind === 'doors' || kind === 'hours' || kind === 'rules') return `/${kind}`;
+  return '/structure';
+}
+
+function parse(sel: string | null): Selection | null {
+  const [kind, id] = sel?.split('/') ?? [];
+  return kind && id ? { kind: kind as ElementKind, id } : null;
+}

@@ -1,0 +1,36 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { refreshIfOlder } from '../api/plan';
+
+/** A break shorter than this is not worth a word: the browser connects again by itself. */
+const WORTH_A_WORD = 3000;
+
+/** Follows a plan's changes and asks for what they touch anew. Tells whether the connection is lost. */
+export function useFeed(plan: string) {
+  const client = useQueryClient();
+  const [lost, setLost] = useState(false);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let source: EventSource;
+    function connect() {
+      source = new EventSource(`/api/v1/plans/${plan}/feed`);
+      source.addEventListener('change', (event) => refreshIfOlder(client, plan, Number(event.data)));
+      source.onopen = () => {
+        clearTimeout(timer);
+        timer = undefined;
+        setLost(false);
+      };
+      source.onerror = () => {
+        timer ??= setTimeout(() => setLost(true), WORTH_A_WORD);
+        if (source.readyState === EventSource.CLOSED) setTimeout(connect, WORTH_A_WORD);
+      };
+    }
+    connect();
+    return () => {
+      clearTimeout(timer);
+      source.onerror = null;
+      source.close();
+    };
+  }, [client, plan]);
+  return lost;
+}

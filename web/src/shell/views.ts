@@ -1,0 +1,99 @@
+import { type ComponentType, lazy } from 'react';
+import type { ElementKind } from '../api/model';
+
+export interface View {
+  path: string;
+  name: string;
+  component: ComponentType;
+  /** Fetches the view's code, before it is needed if called early. */
+  load: () => Promise<unknown>;
+  /** The kinds of elements whose findings are counted beside its name. */
+  findings: ElementKind[];
+}
+
+function inTime(load: () => Promise<{ default: ComponentType }>) {
+  return { load, component: lazy(load) };
+}
+
+/** The views, in the order of work. Each is loaded when it is first opened. */
+export const views: View[] = [
+  {
+    path: '/passage',
+    name: 'Passage',
+    ...inTime(() => import('../passage/PassageView').then((m) => ({ default: m.PassageView }))),
+    findings: [],
+  },
+  {
+    path: '/people',
+    name: 'People',
+    ...inTime(() => import('../people/PeopleView').then((m) => ({ default: m.PeopleView }))),
+    findings: ['operators', 'skills', 'settings'],
+  },
+  {
+    path: '/structure',
+    name: 'Structure',
+    ...inTime(() => import('../structure/StructureView').then((m) => ({ default: m.StructureView }))),
+    findings: ['departments', 'queues'],
+  },
+  {
+    path: '/doors',
+    name: 'Doors',
+    ...inTime(() => import('../doors/DoorsView').then((m) => ({ default: m.DoorsView }))),
+    findings: ['doors'],
+  },
+  {
+    path: '/hours',
+    name: 'Hours',
+    ...inTime(() => import('../hours/HoursView').then((m) => ({ default: m.HoursView }))),
+    findings: ['hours'],
+  },
+  {
+    path: '/rules',
+    name: 'Rules',
+    ...inTime(() => import('../rules/RulesView').then((m) => ({ default: m.RulesView }))),
+    findings: ['rules'],
+  },
+  {
+    path: '/ladders',
+    name: 'Ladders',
+    ...inTime(() => import('../ladders/LaddersView').then((m) => ({ default: m.LaddersView }))),
+    findings: [],
+  },
+  {
+    path: '/forecast',
+    name: 'Forecast',
+    ...inTime(() => import('../forecast/ForecastView').then((m) => ({ default: m.ForecastView }))),
+    findings: [],
+  },
+  {
+    path: '/staffing',
+    name: 'Staffing',
+    ...inTime(() => import('../staffing/StaffingView').then((m) => ({ default: m.StaffingView }))),
+    findings: [],
+  },
+  {
+    path: '/findings',
+    name: 'Findings',
+    ...inTime(() => import('../findings/FindingsView').then((m) => ({ default: m.FindingsView }))),
+    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules'],
+  },
+  {
+    path: '/revisions',
+    name: 'Revisions',
+    ...inTime(() => import('../revisions/RevisionsView').then((m) => ({ default: m.RevisionsView }))),
+    findings: [],
+  },
+];
+
+/** Reached by the user's name, not by the order of work. */
+export const accountView: View = {
+  path: '/account',
+  name: 'Account',
+  ...inTime(() => import('../account/AccountView').then((m) => ({ default: m.AccountView }))),
+  findings: [],
+};
+
+/** Starts to fetch the code of the view at an address while its data is still on the way. */
+export function loadEarly(path: string) {
+  void [...views, accountView].find((view) => path.startsWith(view.path))?.load();
+}

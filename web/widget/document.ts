@@ -1,0 +1,66 @@
+import type { components } from '../src/api/schema';
+
+type Schemas = components['schemas'];
+
+/** A door in one language, as it is published. */
+export type DoorDocument = Schemas['DoorDocument'];
+export type AskedQuestion = Schemas['AskedQuestion'];
+export type Said = Schemas['Said'];
+export type TextKind =
+  | 'LABEL'
+  | 'OPEN'
+  | 'GREETING'
+  | 'RETURNING'
+  | 'CONSENT'
+  | 'WAITING'
+  | 'BUSY'
+  | 'CLOSED'
+  | 'NO_REPLY'
+  | 'MESSAGE'
+  | 'THANKS'
+  | 'ENDED'
+  | 'RATING';
+
+/** What a visitor can meet at a door, in the order in which they may meet it. */
+export const STATES = [
+  'before',
+  'cards',
+  'questions',
+  'waiting',
+  'chat',
+  'no-reply',
+  'busy',
+  'closed',
+  'message',
+  'thanks',
+  'ended',
+] as const;
+export type DoorState = (typeof STATES)[number];
+
+/** What is known while a door is shown; what is not known is left out of the texts. */
+export interface Known {
+  visitor?: string | undefined;
+  operator?: { name: string; picture?: string | undefined } | undefined;
+  /** How many wait before the visitor. */
+  position?: number | undefined;
+  waitSeconds?: number | undefined;
+  /** The instant at which the door opens next. */
+  opens?: string | undefined;
+}
+
+/** One line of a conversation. */
+export interface Line {
+  from: 'visitor' | 'operator';
+  text: string;
+}
+
+/** What a door shows. */
+export interface View {
+  state: DoorState;
+  /** Whether the visitor has been here before. */
+  returning: boolean;
+  /** Index of the invitation that stands over the button; none if null. */
+  invitation: number | null;
+  known: Known;
+  lines: Line[];
+}

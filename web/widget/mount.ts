@@ -1,0 +1,34 @@
+import type { DoorDocument, View } from './document';
+import { type Actions, render } from './states';
+import css from './door.css?inline';
+
+let sheet: CSSStyleSheet | undefined;
+
+/** A constructed sheet: it is shared by every door of a page, and no content security policy keeps it out. */
+function styles(): CSSStyleSheet {
+  if (!sheet) {
+    sheet = new CSSStyleSheet();
+    sheet.replaceSync(css);
+  }
+  return sheet;
+}
+
+/**
+ * Shows a door inside an element, sealed against the page around it. Showing again replaces what stands there and keeps the
+ * focus where it was, if that place is still there.
+ */
+export function showDoor(host: HTMLElement, door: DoorDocument, view: View, actions: Actions): ShadowRoot {
+  const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' });
+  root.adoptedStyleSheets = [styles()];
+  host.lang = door.language;
+  host.dir = door.direction;
+  host.dataset.corner = door.look.corner.toLowerCase();
+  host.style.setProperty('--accent', door.look.accent);
+  host.style.setProperty('--on-accent', door.look.onAccent);
+  host.style.setProperty('--ground', door.look.ground);
+  host.style.setProperty('--ink', door.look.ink);
+  const focused = root.activeElement?.id;
+  root.replaceChildren(render(door, view, actions));
+  if (focused) root.getElementById(focused)?.focus();
+  return root;
+}

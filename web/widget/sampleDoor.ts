@@ -1,0 +1,87 @@
+import type { DoorDocument, TextKind } from './document';
+
+const en = (text: string) => ({ text, language: 'en' });
+
+const TEXTS: Record<TextKind, string> = {
+  LABEL: 'Ask us',
+  OPEN: 'We are here.',
+  GREETING: 'How can we help?',
+  RETURNING: 'Welcome back, {visitor}.',
+  CONSENT: 'I agree.',
+  WAITING: 'Before you: {position}.',
+  BUSY: 'All busy.',
+  CLOSED: 'Back {opens}.',
+  NO_REPLY: 'A little longer.',
+  MESSAGE: 'Leave a message.',
+  THANKS: 'Thank you.',
+  ENDED: 'Goodbye.',
+  RATING: 'How was it?',
+};
+
+/** A published door that tests start from. */
+export function sampleDoor(): DoorDocument {
+  return {
+    schemaVersion: 1,
+    door: 'site',
+    name: 'Site',
+    language: 'en',
+    languages: ['en'],
+    locale: 'en-IE',
+    direction: 'ltr',
+    timeZone: 'Europe/Dublin',
+    texts: Object.fromEntries(Object.entries(TEXTS).map(([kind, text]) => [kind, en(text)])),
+    words: {
+      close: 'Close',
+      start: 'Start the chat',
+      send: 'Send',
+      write: 'Your message',
+      required: 'required',
+      optional: 'optional',
+      choose: 'Please choose',
+      mustAnswer: 'Please answer this.',
+      mustAgree: 'Please agree to go on.',
+      notEmail: 'This is no e-mail address.',
+      notNumber: 'This is no number.',
+      leaveMessage: 'Leave a message',
+      sendMessage: 'Send the message',
+      callBack: 'Please call me back',
+      callNumber: 'Telephone number',
+      before: 'Before you',
+      wait: 'Expected wait',
+      you: 'You',
+      end: 'End the chat',
+      rate: 'Rating',
+      worst: 'poor',
+      best: 'excellent',
+      comment: 'A few words, if you like',
+      sendRating: 'Send the rating',
+      keep: 'Keep the transcript',
+      again: 'Start another chat',
+      cards: 'Quick answers',
+      dismiss: 'Not now',
+    },
+    questions: [
+      {
+        id: 'topic',
+        kind: 'CHOICE',
+        text: en('What is it about?'),
+        required: true,
+        choices: [
+          { value: 'fares', label: en('Fares') },
+          { value: 'lost', label: en('Something lost') },
+        ],
+      },
+      { id: 'mail', kind: 'EMAIL', text: en('Your address'), help: en('Only to reply.'), required: false, choices: [] },
+    ],
+    consent: true,
+    whenClosed: 'MESSAGE_FORM',
+    replyHours: 4,
+    message: [{ id: 'message', kind: 'LONG_TEXT', text: en('Your message'), required: true, choices: [] }],
+    ending: { rating: true, comment: true, transcript: true },
+    callBack: true,
+    cards: [{ question: en('Dogs?'), answer: en('Yes.') }],
+    invitations: [],
+    look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END' },
+    facts: [],
+  };
+}

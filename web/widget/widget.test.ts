@@ -1,0 +1,157 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { type DoorDocument, STATES, type View } from './document';
+import { fill } from './fill';
+import { sampleDoor } from './sampleDoor';
+import { type Actions, render } from './states';
+
+const noActions = (): Actions => ({
+  onOpen: vi.fn(),
+  onClose: vi.fn(),
+  onStart: vi.fn(),
+  onDismiss: vi.fn(),
+  onAnswers: vi.fn(),
+  onMessage: vi.fn(),
+  onLine: vi.fn(),
+  onEnd: vi.fn(),
+  onRate: vi.fn(),
+  onKeep: vi.fn(),
+});
+
+function view(state: View['state'], part: Partial<View> = {}): View {
+  return { state, returning: false, invitation: null, known: {}, lines: [], ...part };
+}
+
+function show(door: DoorDocument, shown: View, actions = noActions()) {
+  const element = render(door, shown, actions);
+  document.body.replaceChildren(element);
+  return element;
+}
+
+afterEach(() => document.body.replaceChildren());
+
+describe('placeholders', () => {
+  const door = sampleDoor();
+
+  it('are filled by the customs of the locale', () => {
+    expect(fill('Before you: {position}.', door, { position: 1234 })).toBe('Before you: 1,234.');
+    expect(fill('About {wait}.', door, { waitSeconds: 200 })).toBe('About 3 minutes.');
+    expect(fill('{wait}', door, { waitSeconds: 5 })).toBe('1 minute');
+    expect(fill('in {reply}', { ...door, replyHours: 4 }, {})).toBe('in 4 hours');
+    expect(fill('in {reply}', { ...door, replyHours: 48 }, {})).toBe('in 2 days');
+    expect(fill('{wait}', { ...door, locale: 'de-IE' }, { waitSeconds: 240 })).toBe('4 Minuten');
+  });
+
+  it('tell an opening in the zone of the door, and name the zone where the visitor has another', () => {
+    const words = fill('Back {opens}', { ...door, timeZone: 'Asia/Tokyo', locale: 'en-GB' }, { opens: '2026-12-01T22:00:00Z' });
+    expect(words).toMatch(/^Back Wednesday.? (at )?07:00 (GMT\+9|JST)$/);
+  });
+
+  it('go with the blank or comma before them where nothing is known', () => {
+    expect(fill('Welcome back, {visitor}. How can we help?', door, {})).toBe('Welcome back. How can we help?');
+    expect(fill('Hello {visitor}!', door, {})).toBe('Hello!');
+    expect(fill('This is {operator}. Hello.', door, { operator: { name: 'Ana R.' } })).toBe('This is Ana R. Hello.');
+  });
+
+  it('take names as they are, dollars and braces too', () => {
+    expect(fill('Hi {visitor}', door, { visitor: '$& {operator}' })).toBe('Hi $& {operator}');
+  });
+});
+
+describe('every state', () => {
+  it.each(STATES)('%s shows mark-up in texts and answers as words', (state) => {
+    const nasty = '<img src=x onerror=alert(1)><b>';
+    const said = { text: nasty, language: 'en' };
+    const sample = sampleDoor();
+    const element = show(
+      {
+        ...sample,
+        texts: Object.fromEntries(Object.keys(sample.texts).map((kind) => [kind, said])),
+        questions: sample.questions.map((question) => ({ ...question, text: said, help: said })),
+        cards: [{ question: said, answer: said }],
+        invitations: [{ text: said, pages: [], afterSeconds: 0, onlyWhileOpen: true, oncePerVisitor: true }],
+      },
+      view(state, {
+        invitation: 0,
+        known: { operator: { name: nasty }, visitor: nasty },
+        lines: [{ from: 'visitor', text: nasty }],
+      }),
+    );
+    expect(element.querySelector('img, b b')).toBeNull();
+    expect(element.textContent).toContain(nasty);
+  });
+
+  it.each(STATES)('%s sets nothing as an inline style', (state) => {
+    const element = show(sampleDoor(), view(state, { known: { operator: { name: 'Ana' } } }));
+    expect(element.outerHTML).not.toContain('style=');
+  });
+
+  it('says where its words are in another language', () => {
+    const door = sampleDoor();
+    const element = show({ ...door, language: 'de', texts: { ...door.texts, BUSY: { text: 'All busy.', language: 'en' } } }, view('busy'));
+    expect(element.querySelector('[data-place=BUSY]')?.getAttribute('lang')).toBe('en');
+  });
+
+  it('is left with Escape', () => {
+    const actions = noActions();
+    const element = show(sampleDoor(), view('busy'), actions);
+    element.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }));
+    expect(actions.onClose).toHaveBeenCalledOnce();
+  });
+});
+
+describe('the questions', () => {
+  let actions: Actions;
+  let form: HTMLFormElement;
+  const control = (name: string) => form.querySelector<HTMLInputElement>(`[name="${name}"]`) as HTMLInputElement;
+  const send = () => form.dispatchEvent(new SubmitEvent('submit', { cancelable: true }));
+  const complaints = () => [...form.querySelectorAll('.wrong')].map((place) => place.textContent).filter(Boolean);
+
+  beforeEach(() => {
+    actions = noActions();
+    form = show(sampleDoor(), view('questions'), actions).querySelector('form') as HTMLFormElement;
+  });
+
+  it('are complained about beside their fields, and the first faulty one gets the focus', () => {
+    control('mail').value = 'nobody';
+    send();
+    expect(complaints()).toEqual(['Please answer this.', 'This is no e-mail address.', 'Please agree to go on.']);
+    expect(document.activeElement).toBe(control('topic'));
+    expect(control('mail').getAttribute('aria-invalid')).toBe('true');
+    expect(actions.onAnswers).not.toHaveBeenCalled();
+  });
+
+  it('are sent by what rules call the choices, without what was left empty', () => {
+    form.querySelectorAll<HTMLInputElement>('[name=topic]')[1]?.click();
+    form.querySelector<HTMLInputElement>('[type=checkbox]')?.click();
+    send();
+    expect(complaints()).toEqual([]);
+    expect(actions.onAnswers).toHaveBeenCalledWith({ topic: 'lost' });
+  });
+});
+
+it('a wait says what its text leaves out', () => {
+  const known = { position: 3, waitSeconds: 240 };
+  const said = show(sampleDoor(), view('waiting', { known }));
+  expect(said.querySelector('dl')?.textContent).toBe('Expected wait4 minutes');
+});
+
+it('being called back asks for a number only once it is wished', () => {
+  const actions = noActions();
+  const form = show(sampleDoor(), view('message'), actions).querySelector('form') as HTMLFormElement;
+  const number = form.querySelector<HTMLInputElement>('[name=call-back]') as HTMLInputElement;
+  expect(number.disabled).toBe(true);
+  form.querySelectorAll<HTMLInputElement>('[type=checkbox]')[1]?.click();
+  expect(number.disabled).toBe(false);
+});
+
+it('a rating is sent with its comment', () => {
+  const actions = noActions();
+  const element = show(sampleDoor(), view('ended'), actions);
+  const form = element.querySelector('form') as HTMLFormElement;
+  form.dispatchEvent(new SubmitEvent('submit', { cancelable: true }));
+  expect(actions.onRate).not.toHaveBeenCalled();
+  form.querySelectorAll<HTMLInputElement>('[type=radio]')[3]?.click();
+  (form.querySelector('textarea') as HTMLTextAreaElement).value = ' Quick. ';
+  form.dispatchEvent(new SubmitEvent('submit', { cancelable: true }));
+  expect(actions.onRate).toHaveBeenCalledWith(4, 'Quick.');
+});
