@@ -1,0 +1,96 @@
+package io.kinetarch.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.LoadState;
+import java.io.IOException;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+/** The automatic rules of axe-core (WCAG 2.2 A and AA among them) on every view. */
+class AccessibilityIT {
+    private static final Set<String> SERIOUS = Set.of("serious", "critical");
+
+    /** What visitors can meet at a door. */
+    private static final List<String> STATES = List.of(
+            "before",
+            "cards",
+            "questions",
+            "waiting",
+            "chat",
+            "no-reply",
+            "busy",
+            "closed",
+            "message",
+            "thanks",
+            "ended");
+
+    @Test
+    void noViewBreaksASeriousRule() throws IOException, InterruptedException {
+        try (var application = Application.start("kinetarch_accessibility_test", "--spring.profiles.active=demo");
+                var chromium = new Chromium();
+                var journey = new Journey("accessibility", chromium.browser(), application.address())) {
+            var page = journey.page();
+            page.navigate("/");
+            page.getByLabel("Password").waitFor();
+            check(page, "sign-in");
+            journey.signIn("admin");
+            for (String view : List.of(
+                    "/passage",
+                    "/passage?sel=queues/rebooking",
+                    "/passage?try=booking-site",
+                    "/people",
+                    "/people?sel=operators/ana-reyes",
+                    "/structure",
+                    "/structure?sel=departments/travel-day",
+                    "/structure?sel=rules/group-fares",
+                    "/structure?sel=settings/settings",
+                    "/doors",
+                    "/doors?sel=doors/booking-site&lang=de",
+                    "/doors?sel=doors/booking-site&show=embed",
+                    "/doors?sel=doors/booking-site&show=why-closed",
+                    "/hours",
+                    "/rules",
+                    "/rules?plan=tarnwick-before&sel=rules/german",
+                    "/ladders",
+                    "/findings?plan=tarnwick-before",
+                    "/forecast",
+                    "/staffing",
+                    "/revisions",
+                    "/account")) {
+                journey.open(view);
+                page.waitForLoadState(LoadState.NETWORKIDLE);
+                check(page, view);
+            }
+            journey.open("/doors?sel=doors/booking-site&lang=fr&state=before");
+            for (String state : STATES) {
+                page.locator("[data-state=" + state + "]").waitFor();
+                check(page, "door: " + state);
+                var next = page.locator(".sheet-steps button").nth(1);
+                if (next.isEnabled()) {
+                    next.click();
+                }
+            }
+            page.keyboard().press("Control+k");
+            page.getByLabel("Find an element, a view or an action").waitFor();
+            check(page, "palette");
+            journey.endsWell();
+        }
+    }
+
+    private static void check(Page page, String view) {
+        var serious = new AxeBuilder(page)
+                .analyze().getViolations().stream()
+                        .filter(rule -> SERIOUS.contains(rule.getImpact()))
+                        .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
+                                + rule.getNodes().stream()
+                                        .limit(3)
+                                        .map(node -> node.getHtml())
+                                        .toList())
+                        .toList();
+        assertThat(serious).as(view).isEmpty();
+    }
+}

@@ -1,0 +1,132 @@
+package io.kinetarch.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.temporal.TemporalAdjusters;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Takes the pictures of docs/screenshots from the demo's data, into target/screenshots; {@code ./kinetarch screenshots}
+ * copies them from there.
+ */
+class ScreenshotsIT {
+    private static final Path FOLDER = Path.of("target", "screenshots");
+
+    private final LocalDate monday =
+            LocalDate.now(ZoneId.of("Europe/Dublin")).with(TemporalAdjusters.next(DayOfWeek.MONDAY));
+
+    @Test
+    void everyViewShowsTheDemo() throws IOException, InterruptedException {
+        try (var application = Application.start("kinetarch_screenshots_test", "--spring.profiles.active=demo");
+                var chromium = new Chromium();
+                var journey = new Journey("screenshots", chromium.browser(), application.address())) {
+            var page = journey.page();
+            page.navigate("/");
+            page.getByLabel("Name").waitFor();
+            take(page, "sign-in");
+            journey.signIn("planner");
+
+            String saturday = "at=" + monday.plusDays(5) + "T08:30:00Z";
+            show(page, "/passage?" + saturday, "Where the week is short");
+            take(page, "passage");
+            show(page, "/passage?" + saturday + "&sel=queues/sailings", "Answer target");
+            page.getByLabel("Answer time in seconds").fill("25");
+            journey.button("Save to draft").click();
+            assertThat(page.getByText("Draft, 1 changed since live revision 1")).isVisible();
+            assertThat(page.getByText("answered in 25 s")).isVisible();
+            take(page, "passage-queue");
+            show(page, "/passage?" + saturday + "&try=booking-site", "Where it goes");
+            journey.choose(page.getByLabel("What can we help with?"), "Change my booking");
+            assertThat(page.getByText("gets the chat").first()).isVisible();
+            scrollTo(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Rules")));
+            take(page, "try-a-chat");
+            show(page, "/forecast?" + saturday, "Import a CSV");
+            take(page, "forecast");
+            show(page, "/staffing?" + saturday, "Operators required against present");
+            take(page, "staffing");
+
+            show(page, "/doors?at=" + monday.plusDays(1) + "T18:30:00Z", "The order decides");
+            take(page, "doors");
+            show(page, "/doors?" + saturday + "&sel=doors/booking-site&lang=de", "Schnelle Antworten");
+            take(page, "door");
+            show(page, "/doors?" + saturday + "&sel=doors/booking-site&lang=de&show=embed", "Plain link");
+            take(page, "door-embed");
+
+            show(page, "/doors?" + saturday + "&sel=doors/booking-site&show=why-closed", "every link holds");
+            page.getByLabel("On the page").fill("https://blog.example/");
+            page.getByLabel("Its content security policy").fill("default-src 'self'");
+            assertThat(page.getByText("4 of 12 links do not hold")).isVisible();
+            take(page, "why-closed");
+
+            show(page, "/rules?" + saturday + "&plan=tarnwick-before", "never, by 4");
+            journey.choose(page.getByLabel("What can we help with?"), "Is my ferry sailing?");
+            assertThat(page.getByText("takes it")).isVisible();
+            take(page, "rules");
+            show(page, "/ladders?" + saturday + "&sel=queues/sailings", "Longest without a word");
+            page.locator(".rung-seen").first().waitFor();
+            take(page, "ladders");
+            show(page, "/findings?" + saturday + "&plan=tarnwick-before", "never matches");
+            scrollTo(page.getByText("never matches"));
+            take(page, "findings");
+
+            show(page, "/hours?" + saturday + "&sel=hours/sailing-day", "The year");
+            take(page, "hours");
+
+            show(page, "/people?" + saturday, "Who can do what");
+            var grid = page.getByRole(AriaRole.GRID);
+            grid.focus();
+            for (String key : new String[] {"ArrowRight", "ArrowDown", "Shift+ArrowDown", "Shift+ArrowDown"}) {
+                grid.press(key);
+            }
+            take(page, "people");
+            show(page, "/people?" + saturday + "&sel=operators/ines-calder", "Public name");
+            take(page, "people-operator");
+            show(page, "/structure?" + saturday + "&sel=departments/travel-day", "Opening hours");
+            take(page, "structure");
+            edit(page, journey, "/structure?" + saturday + "&sel=rules/group-fares", "Name", "Groups of ten and more");
+            edit(page, journey, "/people?" + saturday + "&sel=operators/kai-ronan", "Capacity", "6");
+            show(page, "/structure?" + saturday, "The plan check");
+            page.locator(".structure-open")
+                    .filter(new Locator.FilterOptions().setHasText("7. Groups of ten"))
+                    .press("Alt+ArrowUp");
+            assertThat(page.getByText("6. Groups of ten")).isVisible();
+            show(page, "/revisions?" + saturday, "Who changed what");
+            assertThat(page.getByLabel("Changes")).containsText("moved before");
+            take(page, "revisions");
+            show(page, "/account?" + saturday, "API tokens");
+            take(page, "account");
+            journey.endsWell();
+        }
+    }
+
+    private static void show(Page page, String path, String text) {
+        page.navigate(path);
+        assertThat(page.getByText(text).or(page.getByLabel(text)).first()).isVisible();
+        page.getByLabel("Consequences").getByText("Operator-hours short").waitFor();
+    }
+
+    private static void edit(Page page, Journey journey, String path, String field, String value) {
+        show(page, path, field);
+        page.getByLabel(field, new Page.GetByLabelOptions().setExact(true)).fill(value);
+        journey.button("Save to draft").click();
+        assertThat(journey.button("Close")).isVisible();
+    }
+
+    private static void scrollTo(Locator place) {
+        place.evaluate("element => element.scrollIntoView({ block: 'center' })");
+    }
+
+    private static void take(Page page, String name) {
+        page.mouse().move(0, 0);
+        page.evaluate("document.fonts.ready");
+        page.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve(name + ".png")));
+    }
+}
