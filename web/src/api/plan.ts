@@ -1,4 +1,4 @@
-import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { hashKey, type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
 import {
   type ChangeEntry,
@@ -68,14 +68,34 @@ export function useUses(plan: string, kind: ListKind, id: string) {
 /** Everything derived from a plan is asked for anew after a change of it. */
 export function useRefresh(plan: string) {
   const client = useQueryClient();
-  return () => client.invalidateQueries({ queryKey: [plan] });
+  return () => askAnew(client, plan);
 }
 
-/** Asks for everything anew if the draft on the screen is older than a change that was told of; −1 stands for "look again". */
-export function refreshIfOlder(client: QueryClient, plan: string, change: number) {
-  const known = client.getQueryData<Draft>(draftKey(plan))?.change;
-  if (known === undefined || (change >= 0 && change <= known)) return;
-  void client.invalidateQueries({ queryKey: [plan] });
+async function askAnew(client: QueryClient, plan: string) {
+  // An answer under way may tell of the state before the change, and the library would take a first answer for the new one.
+  await client.cancelQueries({ queryKey: [plan], predicate: (query) => query.state.data === undefined });
+  await client.invalidateQueries({ queryKey: [plan] });
+}
+
+/**
+ * Keeps the draft on the screen at least as new as the newest change told of, also where that change was told while an older
+ * draft was still on its way here.
+ */
+export function keepUpToDate(client: QueryClient, plan: string) {
+  let newest = 0;
+  const key = hashKey(draftKey(plan));
+  function look() {
+    const known = client.getQueryData<Draft>(draftKey(plan))?.change;
+    if (known !== undefined && known < newest) void askAnew(client, plan);
+  }
+  const stop = client.getQueryCache().subscribe((event) => {
+    if (event.query.queryHash === key && event.type === 'updated' && event.action.type === 'success') look();
+  });
+  function told(change: number) {
+    newest = Math.max(newest, change);
+    look();
+  }
+  return { told, stop };
 }
 
 /** The draft as it is on the screen, where an edit is prepared outside of rendering. */

@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider, QueryObserver } from '@tanstack/react-query';
 import { act, cleanup, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -54,20 +54,53 @@ describe('the feed', () => {
       ),
     });
 
-  it('asks anew only for what is newer than the screen', () => {
+  it('asks anew only for what is newer than the screen', async () => {
     follow();
     expect(Source.newest.url).toBe('/api/v1/plans/p/feed');
     Source.newest.tell('7');
     Source.newest.tell('6');
+    await vi.advanceTimersByTimeAsync(0);
     expect(asked).not.toHaveBeenCalled();
     Source.newest.tell('8');
+    await vi.advanceTimersByTimeAsync(0);
     expect(asked).toHaveBeenCalledWith({ queryKey: ['p'] });
   });
 
-  it('looks again where changes may have been missed', () => {
+  it('asks anew where a change is told while an older draft is on its way', async () => {
+    client.removeQueries();
+    const answers: ((draft: { change: number }) => void)[] = [];
+    const draft = new QueryObserver(client, {
+      queryKey: ['p', 'draft'],
+      queryFn: () => new Promise<{ change: number }>((resolve) => answers.push(resolve)),
+    });
+    const leave = draft.subscribe(() => undefined);
     follow();
-    Source.newest.tell('-1');
-    expect(asked).toHaveBeenCalledTimes(1);
+    Source.newest.tell('8');
+    answers[0]?.({ change: 7 });
+    await vi.advanceTimersByTimeAsync(0);
+    expect(answers).toHaveLength(2);
+    answers[1]?.({ change: 8 });
+    await vi.advanceTimersByTimeAsync(0);
+    expect(draft.getCurrentResult().data).toEqual({ change: 8 });
+    expect(answers).toHaveLength(2);
+    leave();
+  });
+
+  it('takes no first answer that was on its way when the change came', async () => {
+    const answers: ((findings: string) => void)[] = [];
+    const findings = new QueryObserver(client, {
+      queryKey: ['p', 'findings'],
+      queryFn: () => new Promise<string>((resolve) => answers.push(resolve)),
+    });
+    const leave = findings.subscribe(() => undefined);
+    follow();
+    Source.newest.tell('8');
+    await vi.advanceTimersByTimeAsync(0);
+    answers[0]?.('of change 7');
+    answers[1]?.('of change 8');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(findings.getCurrentResult().data).toBe('of change 8');
+    leave();
   });
 
   it('says that the connection is lost once the break is worth a word, and that it is back', () => {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { refreshIfOlder } from '../api/plan';
+import { keepUpToDate } from '../api/plan';
 
 /** A break shorter than this is not worth a word: the browser connects again by itself. */
 const WORTH_A_WORD = 3000;
@@ -12,9 +12,10 @@ export function useFeed(plan: string) {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let source: EventSource;
+    const { told, stop } = keepUpToDate(client, plan);
     function connect() {
       source = new EventSource(`/api/v1/plans/${plan}/feed`);
-      source.addEventListener('change', (event) => refreshIfOlder(client, plan, Number(event.data)));
+      source.addEventListener('change', (event) => told(Number(event.data)));
       source.onopen = () => {
         clearTimeout(timer);
         timer = undefined;
@@ -30,6 +31,7 @@ export function useFeed(plan: string) {
       clearTimeout(timer);
       source.onerror = null;
       source.close();
+      stop();
     };
   }, [client, plan]);
   return lost;

@@ -15,7 +15,7 @@ class FeedController {
         this.feed = feed;
     }
 
-    /** Server-sent events: "change" with the number of the draft's newest change, or -1 for "look again". */
+    /** Server-sent events: "change" with the number of the draft's newest change. */
     @GetMapping(path = "/api/v1/plans/{plan}/feed", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter follow(@PathVariable String plan) {
         return feed.listen(plan);
