@@ -17,7 +17,7 @@ final class Chromium implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(20);
 
     static {
-        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE.toMillis());
+        PlaywrightAssertions.setDefaultAssertionTimeout(Math.toIntExact(PATIENCE.toMillis()));
     }
 
     private final Playwright playwright = Playwright.create();
