@@ -1,0 +1,108 @@
+package io.kinetarch.core.forecast;
+
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+
+/**
+ * How the chats of a day spread over its slots: for each weekday from the last weeks, newer ones counting more; for special
+ * days from earlier ones of their name, the more so the more chats those had.
+ */
+final class DayShape {
+    private static final int WEEKDAYS = 7;
+    private static final int MOST_DAYS = 26 * WEEKDAYS;
+    private static final double HALF_LIFE_DAYS = 8.0 * WEEKDAYS;
+    /** So many chats of all weekdays stand behind each weekday's own. */
+    private static final double SHARED_CHATS = 30;
+
+    private final SpecialDays special;
+    private final double[][] weekdays;
+    private final Map<String, double[]> names = new HashMap<>();
+    private final double oneDay;
+
+    private DayShape(SpecialDays special, double[][] weekdays, double oneDay) {
+        this.special = special;
+        this.weekdays = weekdays;
+        this.oneDay = oneDay;
+    }
+
+    /**
+     * Learns from the days up to a day, which is not included.
+     *
+     * @param values by step of the grid; NaN where unknown
+     */
+    static DayShape of(DayGrid grid, double[] values, int untilDay, SpecialDays special) {
+        int slots = grid.slots();
+        var sums = new double[WEEKDAYS][slots];
+        var all = new double[slots];
+        double chats = 0;
+        int days = 0;
+        for (int day = Math.max(0, untilDay - MOST_DAYS); day < untilDay; day++) {
+            var date = grid.day(day);
+            if (!special.on(date).isEmpty()) {
+                continue;
+            }
+            double weight = Math.pow(0.5, (untilDay - day) / HALF_LIFE_DAYS);
+            double[] sum = sums[weekday(date)];
+            for (int step = grid.firstStep(day); step < Math.min(grid.firstStep(day + 1), values.length); step++) {
+                if (!Double.isNaN(values[step])) {
+                    sum[grid.slotOf(step)] += weight * values[step];
+                    all[grid.slotOf(step)] += weight * values[step];
+                    chats += values[step];
+                }
+            }
+            days++;
+        }
+        toShares(all);
+        for (double[] sum : sums) {
+            double own = Arrays.stream(sum).sum();
+            for (int slot = 0; slot < slots; slot++) {
+                sum[slot] = (sum[slot] + SHARED_CHATS * all[slot]) / (own + SHARED_CHATS);
+            }
+            toShares(sum);
+        }
+        var shape = new DayShape(special, sums, Math.max(1, chats / Math.max(1, days)));
+        shape.learnSpecial(grid, values, untilDay);
+        return shape;
+    }
+
+    private void learnSpecial(DayGrid grid, double[] values, int untilDay) {
+        for (int day = 0; day < untilDay; day++) {
+            for (String name : special.on(grid.day(day))) {
+                double[] sum = names.computeIfAbsent(name, _ -> new double[grid.slots()]);
+                for (int step = grid.firstStep(day); step < Math.min(grid.firstStep(day + 1), values.length); step++) {
+                    sum[grid.slotOf(step)] += Double.isNaN(values[step]) ? 0 : values[step];
+                }
+            }
+        }
+    }
+
+    /** The shares of a day's slots, which make 1 on a day whose clocks stand still. */
+    double[] of(LocalDate day) {
+        double[] usual = weekdays[weekday(day)];
+        for (String name : special.on(day)) {
+            double[] own = names.get(name);
+            if (own != null) {
+                var mixed = new double[usual.length];
+                for (int slot = 0; slot < mixed.length; slot++) {
+                    mixed[slot] = own[slot] + oneDay * usual[slot];
+                }
+                toShares(mixed);
+                return mixed;
+            }
+        }
+        return usual;
+    }
+
+    private static int weekday(LocalDate day) {
+        return day.getDayOfWeek().getValue() - 1;
+    }
+
+    private static void toShares(double[] sums) {
+        double all = Arrays.stream(sums).sum();
+        for (int slot = 0; slot < sums.length; slot++) {
+            sums[slot] = all == 0 ? 1.0 / sums.length : sums[slot] / all;
+        }
+    }
+}

@@ -1,0 +1,347 @@
+package io.kinetarch.core.forecast;
+
+import io.kinetarch.core.forecast.CalendarRegression.Part;
+import io.kinetarch.core.forecast.Forecast.DayEffects;
+import io.kinetarch.core.forecast.Forecast.PartScores;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Forecasts a series by the method that would have forecast it best: each is tried from several points of the past at the
+ * horizon that is asked for, and judged by what came.
+ */
+public final class Forecaster {
+    /** The longest horizon, in days. */
+    public static final int MOST_DAYS = 731;
+
+    private static final int MOST_TRIALS = 13;
+    private static final int MOST_LONG_TRIALS = 8;
+    private static final int LONG_DAYS = 90;
+    private static final int TRIALS_APART_DAYS = 28;
+    private static final int LEAST_HISTORY_DAYS = 14;
+    private static final int PARTS = 4;
+    private static final int WEEK = 7;
+
+    private Forecaster() {}
+
+    /** Something with days behind it that methods can be tried on. */
+    private interface Subject {
+        /** Whole days of history. */
+        int days();
+
+        /** The steps of some days of the history, as they came. */
+        double[] actual(int fromDay, int untilDay);
+
+        /** What each method makes of some days after a day of the history, or after all of it. */
+        Map<Method, double[]> forecasts(int day, int ahead, Set<Method> methods);
+
+        /** Mean absolute difference to the week before. */
+        double scale();
+    }
+
+    /**
+     * Forecasts days.
+     *
+     * @param horizon days ahead, 1–{@value #MOST_DAYS}
+     * @param special days of history and future that are unlike others
+     * @param wanted the method to use; null for the best one
+     */
+    public static Forecast days(DailySeries series, int horizon, SpecialDays special, @Nullable Method wanted) {
+        refuseHorizon(horizon);
+        var subject = new Days(series, special);
+        var trials = trials(subject, horizon);
+        var method = chosen(trials, wanted);
+        var origin = new DayOrigin(series, special);
+        double[] mean = trials.isEmpty()
+                ? origin.forecast(method, horizon)
+                : mean(trials.get(), method, forecasts(origin, horizon, DayOrigin.methods(series.known())));
+        return finished(method, trials, mean, series, origin, special, 1);
+    }
+
+    /**
+     * Forecasts intervals.
+     *
+     * @param horizon intervals ahead, at most {@value #MOST_DAYS} days of them
+     * @param special days of history and future that are unlike others
+     * @param wanted the method to use; null for the best one
+     */
+    public static Forecast intervals(IntervalSeries series, int horizon, SpecialDays special, @Nullable Method wanted) {
+        int perDay = 24 * 60 / series.minutes();
+        refuseHorizon(Math.ceilDiv(horizon, perDay));
+        var subject = new Intervals(series, horizon, special);
+        var trials = trials(subject, Math.ceilDiv(horizon, perDay));
+        var method = chosen(trials, wanted);
+        var origin = new IntervalOrigin(subject.grid, series.values(), subject.days(), special);
+        int ahead = subject.gridDays - subject.days();
+        double[] whole = trials.isEmpty()
+                ? origin.forecast(method, ahead)
+                : mean(
+                        trials.get(),
+                        method,
+                        forecasts(
+                                origin, ahead, DayOrigin.methods(origin.daily().known())));
+        int today = series.values().length - subject.grid.firstStep(subject.days());
+        double[] mean = Arrays.copyOfRange(whole, today, today + horizon);
+        restOfToday(
+                series,
+                subject,
+                whole,
+                today,
+                mean,
+                trials.map(t -> t.ranges(method).together()).orElse(0.3));
+        return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay);
+    }
+
+    /**
+     * What has come of today raises or lowers the rest of it: chats of a day move together by a factor thought of as gamma
+     * distributed beforehand, for which the rest follows from Poisson counts (conjugate prior).
+     */
+    private static void restOfToday(
+            IntervalSeries series, Intervals subject, double[] whole, int today, double[] mean, double together) {
+        double came = 0;
+        double expected = 0;
+        int first = subject.grid.firstStep(subject.days());
+        for (int i = 0; i < today; i++) {
+            if (!Double.isNaN(series.values()[first + i])) {
+                came += series.values()[first + i];
+                expected += whole[i];
+            }
+        }
+        double prior = 1 / Math.max(1e-4, together * together);
+        double factor = (prior + came) / (prior + expected);
+        int left = Math.min(mean.length, subject.grid.firstStep(subject.days() + 1) - series.values().length);
+        for (int i = 0; today > 0 && i < left; i++) {
+            mean[i] *= factor;
+        }
+    }
+
+    private static Optional<Trials> trials(Subject subject, int horizon) {
+        int days = subject.days();
+        int ahead = Math.min(horizon, (days - LEAST_HISTORY_DAYS) / 2);
+        if (ahead < 1) {
+            return Optional.empty();
+        }
+        int least = Math.max(LEAST_HISTORY_DAYS, Math.min(2 * 365 - TRIALS_APART_DAYS * MOST_TRIALS, days - ahead - 1));
+        least = Math.min(least, days - ahead);
+        int most = ahead >= LONG_DAYS ? MOST_LONG_TRIALS : MOST_TRIALS;
+        int room = days - ahead - least;
+        int apart = Math.max(1, Math.min(Math.max(TRIALS_APART_DAYS, ahead / 4), room / Math.max(1, most - 1)));
+        if (ahead < WEEK && apart % WEEK == 0 && apart > 1) {
+            apart--; // so that short horizons meet every weekday
+        }
+        int step = apart;
+        int count = Math.min(most, room / step + 1);
+        int[] origins = IntStream.range(0, count)
+                .map(i -> days - ahead - i * step)
+                .sorted()
+                .toArray();
+        var methods = DayOrigin.methods(origins[0]);
+        var tried = Arrays.stream(origins)
+                .parallel()
+                .mapToObj(day -> new Trial(subject.actual(day, day + ahead), subject.forecasts(day, ahead, methods)))
+                .toList();
+        return Optional.of(new Trials(tried, subject.scale()));
+    }
+
+    private static Method chosen(Optional<Trials> trials, @Nullable Method wanted) {
+        if (wanted != null && (trials.isPresent() || wanted != Method.COMBINATION)) {
+            return wanted;
+        }
+        return trials.map(Trials::best).orElse(Method.WEEKLY_PROFILE);
+    }
+
+    private static double[] mean(Trials trials, Method method, Map<Method, double[]> forecasts) {
+        if (method == Method.COMBINATION) {
+            return trials.combined(forecasts);
+        }
+        return Trial.of(forecasts, method);
+    }
+
+    private static Map<Method, double[]> forecasts(DayOrigin origin, int ahead, Set<Method> methods) {
+        var forecasts = new EnumMap<Method, double[]>(Method.class);
+        methods.forEach(method -> forecasts.put(method, origin.forecast(method, ahead)));
+        return forecasts;
+    }
+
+    private static Map<Method, double[]> forecasts(IntervalOrigin origin, int ahead, Set<Method> methods) {
+        var forecasts = new EnumMap<Method, double[]>(Method.class);
+        methods.forEach(method -> forecasts.put(method, origin.forecast(method, ahead)));
+        return forecasts;
+    }
+
+    private static Forecast finished(
+            Method method,
+            Optional<Trials> trials,
+            double[] mean,
+            DailySeries daily,
+            DayOrigin origin,
+            SpecialDays special,
+            int perDay) {
+        var ranges = trials.map(tried -> tried.ranges(method)).orElseGet(Ranges::unlearnt);
+        int horizon = mean.length;
+        var limits = new double[4][horizon];
+        double[] chances = {0.1, 0.9, 0.025, 0.975};
+        for (int k = 0; k < limits.length; k++) {
+            double[] limit = limits[k];
+            double chance = chances[k];
+            for (int h = 0; h < horizon; h++) {
+                limit[h] = ranges.quantile(chance, mean[h], h);
+            }
+        }
+        var scores = new EnumMap<Method, Scores>(Method.class);
+        trials.ifPresent(tried -> tried.methods().forEach(m -> scores.put(m, tried.scoresWithCoverage(m))));
+        return new Forecast(
+                method,
+                trials.map(Trials::best).orElse(method),
+                mean,
+                limits[0],
+                limits[1],
+                limits[2],
+                limits[3],
+                trials.map(Trials::count).orElse(0),
+                trials.map(Trials::horizon).orElse(0),
+                trials.map(Trials::combination).orElse(Map.of()),
+                scores,
+                trials.map(tried -> parts(tried, method)).orElse(List.of()),
+                effects(daily, origin, horizon, perDay),
+                findings(daily, trials, mean.length, perDay, special));
+    }
+
+    private static List<PartScores> parts(Trials trials, Method method) {
+        int parts = Math.min(PARTS, trials.horizon());
+        return IntStream.range(0, parts)
+                .mapToObj(p -> {
+                    int from = p * trials.horizon() / parts;
+                    int until = (p + 1) * trials.horizon() / parts;
+                    return new PartScores(from, until, trials.scores(method, from, until));
+                })
+                .toList();
+    }
+
+    private static List<DayEffects> effects(DailySeries daily, DayOrigin origin, int horizon, int perDay) {
+        var regression = origin.regression();
+        return IntStream.range(0, daily.length() + Math.ceilDiv(horizon, perDay))
+                .mapToObj(daily::day)
+                .map(day -> new DayEffects(
+                        day,
+                        regression.factor(Part.LEVEL, day),
+                        regression.factor(Part.WEEK, day),
+                        regression.factor(Part.YEAR, day),
+                        regression.factor(Part.SPECIAL, day)))
+                .toList();
+    }
+
+    private static List<String> findings(
+            DailySeries daily, Optional<Trials> trials, int horizon, int perDay, SpecialDays special) {
+        var findings = new ArrayList<String>();
+        int known = daily.known();
+        if (trials.isEmpty()) {
+            findings.add("Only " + known + " days are known: too few to try methods on. The ranges are a guess.");
+        } else if (trials.get().horizon() < horizon) {
+            findings.add("The history is too short to try methods at the whole horizon; they were tried "
+                    + trials.get().horizon() / perDay
+                    + " days ahead, and further ahead the ranges are those of that distance.");
+        }
+        if (daily.length() - known > 0) {
+            findings.add(daily.length() - known + " days are not known and were bridged.");
+        }
+        if (known > 0 && daily.mean() == 0) {
+            findings.add("All values are 0, so is the forecast.");
+        }
+        if (known < 365) {
+            findings.add("Less than a year is known, so the time of year is not.");
+        }
+        for (String name :
+                special.names(daily.day(daily.length()), daily.day(daily.length() + Math.ceilDiv(horizon, perDay)))) {
+            if (!special.names(daily.start(), daily.day(daily.length() - 1)).contains(name)) {
+                findings.add("\"" + name + "\" is to come but not in the history; it is forecast like any other day.");
+            }
+        }
+        return findings;
+    }
+
+    private static void refuseHorizon(int days) {
+        if (days < 1 || days > MOST_DAYS) {
+            throw new IllegalArgumentException("The horizon must be 1 to " + MOST_DAYS + " days, not " + days);
+        }
+    }
+
+    private record Days(DailySeries series, SpecialDays special) implements Subject {
+        @Override
+        public int days() {
+            return series.length();
+        }
+
+        @Override
+        public double[] actual(int fromDay, int untilDay) {
+            return Arrays.copyOfRange(series.values(), fromDay, untilDay);
+        }
+
+        @Override
+        public Map<Method, double[]> forecasts(int day, int ahead, Set<Method> methods) {
+            return Forecaster.forecasts(new DayOrigin(series.first(day), special), ahead, methods);
+        }
+
+        @Override
+        public double scale() {
+            return weekly(series.values(), WEEK);
+        }
+    }
+
+    private static final class Intervals implements Subject {
+        private final IntervalSeries series;
+        private final SpecialDays special;
+        private final int gridDays;
+        private final DayGrid grid;
+        private final int days;
+
+        Intervals(IntervalSeries series, int horizon, SpecialDays special) {
+            this.series = series;
+            this.special = special;
+            LocalDate first = series.start().atZone(series.zone()).toLocalDate();
+            var end = series.startOf(series.values().length).atZone(series.zone());
+            days = Math.toIntExact(end.toLocalDate().toEpochDay() - first.toEpochDay());
+            LocalDate last = series.startOf(series.values().length + horizon - 1)
+                    .atZone(series.zone())
+                    .toLocalDate();
+            gridDays = Math.toIntExact(last.toEpochDay() - first.toEpochDay()) + 1;
+            grid = new DayGrid(series, gridDays);
+        }
+
+        @Override
+        public int days() {
+            return days;
+        }
+
+        @Override
+        public double[] actual(int fromDay, int untilDay) {
+            return Arrays.copyOfRange(series.values(), grid.firstStep(fromDay), grid.firstStep(untilDay));
+        }
+
+        @Override
+        public Map<Method, double[]> forecasts(int day, int ahead, Set<Method> methods) {
+            return Forecaster.forecasts(new IntervalOrigin(grid, series.values(), day, special), ahead, methods);
+        }
+
+        @Override
+        public double scale() {
+            return weekly(series.values(), WEEK * grid.slots());
+        }
+    }
+
+    private static double weekly(double[] values, int week) {
+        return IntStream.range(week, values.length)
+                .mapToDouble(i -> Math.abs(values[i] - values[i - week]))
+                .filter(difference -> !Double.isNaN(difference))
+                .average()
+                .orElse(Double.NaN);
+    }
+}

@@ -1,0 +1,51 @@
+package io.kinetarch.core.forecast;
+
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+
+/** Days unlike others, past and to come: public holidays and events, each by a name under which it returns. */
+public final class SpecialDays {
+    /** No day is special. */
+    public static final SpecialDays NONE = new SpecialDays(new TreeMap<>());
+
+    private final NavigableMap<LocalDate, List<String>> names;
+
+    private SpecialDays(NavigableMap<LocalDate, List<String>> names) {
+        this.names = names;
+    }
+
+    /** The same as a map from day to name. */
+    public static SpecialDays of(Map<LocalDate, String> named) {
+        return NONE.and(named);
+    }
+
+    /** These and further ones; a day may have several names. */
+    public SpecialDays and(Map<LocalDate, String> named) {
+        var all = new TreeMap<>(names);
+        named.forEach((day, name) -> all.merge(
+                day,
+                List.of(name),
+                (known, more) -> known.contains(name)
+                        ? known
+                        : Stream.concat(known.stream(), more.stream()).toList()));
+        return new SpecialDays(all);
+    }
+
+    /** The names of a day; none if it is like others. */
+    public List<String> on(LocalDate day) {
+        return names.getOrDefault(day, List.of());
+    }
+
+    /** All names of days from one to another, both included, in alphabetical order. */
+    public Collection<String> names(LocalDate from, LocalDate to) {
+        var found = new TreeSet<String>();
+        names.subMap(from, true, to, true).values().forEach(found::addAll);
+        return found;
+    }
+}

@@ -1,0 +1,26 @@
+package io.kinetarch.core.forecast;
+
+import java.util.Map;
+
+/**
+ * One point of the past from which each method forecast what is known by now.
+ *
+ * @param actual what came; NaN where that is not known
+ * @param forecasts as long as that, by method
+ */
+@SuppressWarnings("ArrayRecordComponent") // collected, never compared
+record Trial(double[] actual, Map<Method, double[]> forecasts) {
+    double[] forecast(Method method) {
+        return of(forecasts, method);
+    }
+
+    /** The forecast of a method, refused where there is none. */
+    static double[] of(Map<Method, double[]> forecasts, Method method) {
+        double[] forecast = forecasts.get(method);
+        if (forecast == null) {
+            throw new IllegalArgumentException(
+                    "The history is too short for \"" + method.words() + "\"; choose another method, or none");
+        }
+        return forecast;
+    }
+}
