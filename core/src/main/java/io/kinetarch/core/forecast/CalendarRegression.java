@@ -1,9 +1,7 @@
 package io.kinetarch.core.forecast;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
 
 /**
  * Counts of days as a product of level, trend, weekday, time of year and special days, each with the day before and after: a
@@ -16,31 +14,18 @@ final class CalendarRegression {
     /** Days further back tell little of how weekdays and holidays are now. */
     private static final int MOST_DAYS = 4 * 366;
 
-    private static final double DAYS_OF_YEAR = 365.2425;
-    private static final int DAYS_FOR_YEAR = 350;
-    private static final int DAYS_FOR_FINE_YEAR = 700;
-    private static final int COARSE_PAIRS = 2;
-    private static final int FINE_PAIRS = 6;
-
     private static final int ROUNDS = 8;
     private static final double OUTLYING = 3;
     private static final double SMALLEST = 1e-3;
     private static final double LARGEST_STEP = 3;
-
-    /** Standard deviations, as logarithms, of effects before anything is seen. */
-    private static final double WEEKDAY_SPREAD = 1.5;
-
-    private static final double TREND_SPREAD = 0.2;
-    private static final double YEAR_SPREAD = 0.3;
-    private static final double SPECIAL_SPREAD = 0.7;
-    private static final double NEIGHBOUR_SPREAD = 0.2;
+    private static final double LEAST_DISPERSION = 0.5;
 
     private final LocalDate origin;
-    private final List<Term> terms;
+    private final CalendarTerms terms;
     private final double[] coefficients;
     private final Drift drift;
 
-    /** What a column of the regression stands for. */
+    /** What an effect belongs to. */
     enum Part {
         LEVEL,
         WEEK,
@@ -48,14 +33,7 @@ final class CalendarRegression {
         SPECIAL
     }
 
-    /** A column: its value on each day, and how large its effect is thought to be beforehand. */
-    private record Term(Part part, double spread, Column column) {}
-
-    private interface Column {
-        double on(LocalDate day, double daysSinceOrigin);
-    }
-
-    private CalendarRegression(LocalDate origin, List<Term> terms, double[] coefficients, Drift drift) {
+    private CalendarRegression(LocalDate origin, CalendarTerms terms, double[] coefficients, Drift drift) {
         this.origin = origin;
         this.terms = terms;
         this.coefficients = coefficients;
@@ -70,10 +48,16 @@ final class CalendarRegression {
     static CalendarRegression of(DailySeries all, SpecialDays special) {
         var history = all.last(MOST_DAYS);
         var origin = history.day(history.length());
-        var terms = terms(history, special, origin);
-        var columns = columns(history, terms);
-        double[] coefficients = learn(history.values(), columns, terms);
-        double[] expected = expected(columns, coefficients);
+        var terms = new CalendarTerms(history, special);
+        var rows = new CalendarTerms.Row[history.length()];
+        for (int i = 0; i < rows.length; i++) {
+            rows[i] = terms.of(history.day(i));
+        }
+        double[] coefficients = learn(history.values(), rows, terms.spreads());
+        double[] expected = new double[rows.length];
+        for (int i = 0; i < rows.length; i++) {
+            expected[i] = Math.exp(rows[i].times(coefficients));
+        }
         return new CalendarRegression(origin, terms, coefficients, Drift.of(history.values(), expected));
     }
 
@@ -88,131 +72,48 @@ final class CalendarRegression {
 
     /** What the calendar lets expect of a day, past or to come, without what only its neighbours tell. */
     double regular(LocalDate day) {
-        double sum = 0;
-        double since = sinceOrigin(day);
-        for (int k = 0; k < coefficients.length; k++) {
-            sum += coefficients[k] * terms.get(k).column.on(day, since);
-        }
-        return Math.exp(sum);
+        return Math.exp(terms.of(day).times(coefficients));
     }
 
     /** The factor by which one part of the calendar raises or lowers a day; the level is the number itself. */
     double factor(Part part, LocalDate day) {
-        double sum = 0;
-        double since = sinceOrigin(day);
-        for (int k = 0; k < coefficients.length; k++) {
-            var term = terms.get(k);
-            if (term.part == part) {
-                sum += coefficients[k] * term.column.on(day, since);
-            }
-        }
-        return Math.exp(sum);
+        return Math.exp(terms.of(day).times(coefficients, terms, part));
     }
 
-    private double sinceOrigin(LocalDate day) {
-        return (double) (day.toEpochDay() - origin.toEpochDay());
-    }
-
-    private static List<Term> terms(DailySeries history, SpecialDays special, LocalDate origin) {
-        var terms = new ArrayList<Term>();
-        terms.add(new Term(Part.LEVEL, Double.POSITIVE_INFINITY, (_, _) -> 1));
-        for (int weekday = 1; weekday <= 7; weekday++) {
-            int which = weekday;
-            terms.add(new Term(
-                    Part.WEEK, WEEKDAY_SPREAD, (day, _) -> day.getDayOfWeek().getValue() == which ? 1 : 0));
-        }
-        if (history.length() >= DAYS_FOR_YEAR) {
-            terms.add(new Term(Part.LEVEL, TREND_SPREAD, (_, since) -> since / DAYS_OF_YEAR));
-            int pairs = history.length() >= DAYS_FOR_FINE_YEAR ? FINE_PAIRS : COARSE_PAIRS;
-            for (int pair = 1; pair <= pairs; pair++) {
-                double turns = 2 * Math.PI * pair / DAYS_OF_YEAR;
-                terms.add(new Term(Part.YEAR, YEAR_SPREAD / pair, (_, since) -> Math.sin(turns * since)));
-                terms.add(new Term(Part.YEAR, YEAR_SPREAD / pair, (_, since) -> Math.cos(turns * since)));
-            }
-        }
-        for (String name : special.names(history.start(), origin.minusDays(1))) {
-            terms.add(new Term(Part.SPECIAL, SPECIAL_SPREAD, (day, _) -> has(special, day, name) ? 1 : 0));
-            for (int side = -1; side <= 1; side += 2) {
-                int away = side;
-                terms.add(new Term(
-                        Part.SPECIAL,
-                        NEIGHBOUR_SPREAD,
-                        (day, _) -> !has(special, day, name) && has(special, day.plusDays(away), name) ? 1 : 0));
-            }
-        }
-        return terms;
-    }
-
-    private static boolean has(SpecialDays special, LocalDate day, String name) {
-        return special.on(day).contains(name);
-    }
-
-    private static double[][] columns(DailySeries history, List<Term> terms) {
-        var columns = new double[terms.size()][history.length()];
-        for (int i = 0; i < history.length(); i++) {
-            var day = history.day(i);
-            double since = i - history.length();
-            for (int k = 0; k < columns.length; k++) {
-                columns[k][i] = terms.get(k).column.on(day, since);
-            }
-        }
-        return columns;
-    }
-
-    private static double[] learn(double[] values, double[][] columns, List<Term> terms) {
+    private static double[] learn(double[] values, CalendarTerms.Row[] rows, double[] spreads) {
         int n = values.length;
-        double mean = Math.max(SMALLEST, mean(values));
-        var coefficients = new double[columns.length];
+        double mean = Math.max(
+                SMALLEST,
+                Arrays.stream(values)
+                        .filter(value -> !Double.isNaN(value))
+                        .average()
+                        .orElse(0));
+        var coefficients = new double[spreads.length];
         coefficients[0] = Math.log(mean);
         double dispersion = 1;
-        var scaled = new double[columns.length][n];
-        var response = new double[n];
         for (int round = 0; round < ROUNDS; round++) {
-            double[] expected = expected(columns, coefficients);
-            double pearson = Math.sqrt(dispersion);
+            var normal = new LeastSquares(spreads.length);
             double sum = 0;
             double counted = 0;
             for (int i = 0; i < n; i++) {
-                boolean known = !Double.isNaN(values[i]);
-                double mu = Math.max(expected[i], SMALLEST * mean);
-                double error = known ? (values[i] - mu) / Math.sqrt(mu) : 0;
-                double trust = Math.abs(error) <= OUTLYING * pearson ? 1 : OUTLYING * pearson / Math.abs(error);
-                double weight = known ? Math.sqrt(mu * trust) : 0;
-                sum += known ? trust * error * error : 0;
-                counted += known ? 1 : 0;
-                for (int k = 0; k < columns.length; k++) {
-                    scaled[k][i] = columns[k][i] * weight;
+                if (Double.isNaN(values[i])) {
+                    continue;
                 }
-                response[i] = known ? weight * (Math.log(mu) + Math.clamp((values[i] - mu) / mu, -1, LARGEST_STEP)) : 0;
+                double mu = Math.max(Math.exp(rows[i].times(coefficients)), SMALLEST * mean);
+                double error = (values[i] - mu) / Math.sqrt(mu);
+                double limit = OUTLYING * Math.sqrt(dispersion);
+                double trust = Math.abs(error) <= limit ? 1 : limit / Math.abs(error);
+                sum += trust * error * error;
+                counted++;
+                double response = Math.log(mu) + Math.clamp((values[i] - mu) / mu, -1, LARGEST_STEP);
+                normal.add(rows[i].columns(), rows[i].values(), response, mu * trust);
             }
-            dispersion = Math.max(0.5, sum / Math.max(1, counted - 8));
-            var penalties = new double[columns.length];
-            for (int k = 0; k < columns.length; k++) {
-                double spread = terms.get(k).spread;
-                penalties[k] = dispersion / (spread * spread);
+            dispersion = Math.max(LEAST_DISPERSION, sum / Math.max(1, counted - CalendarTerms.WEEKDAYS - 1));
+            for (int k = 0; k < spreads.length; k++) {
+                normal.penalise(k, dispersion / (spreads[k] * spreads[k]));
             }
-            coefficients = LeastSquares.solve(scaled, response, penalties);
+            coefficients = normal.solve();
         }
         return coefficients;
-    }
-
-    private static double[] expected(double[][] columns, double[] coefficients) {
-        var expected = new double[columns[0].length];
-        for (int k = 0; k < columns.length; k++) {
-            for (int i = 0; i < expected.length; i++) {
-                expected[i] += coefficients[k] * columns[k][i];
-            }
-        }
-        for (int i = 0; i < expected.length; i++) {
-            expected[i] = Math.exp(expected[i]);
-        }
-        return expected;
-    }
-
-    private static double mean(double[] values) {
-        return Arrays.stream(values)
-                .filter(value -> !Double.isNaN(value))
-                .average()
-                .orElse(0);
     }
 }

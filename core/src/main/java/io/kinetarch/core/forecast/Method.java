@@ -13,6 +13,13 @@ public enum Method {
 
     private final String words;
 
+    /** A history is too short for a method. */
+    public static final class TooShort extends IllegalArgumentException {
+        TooShort(Method method) {
+            super("The history is too short for \"" + method.words + "\"; choose another method, or none");
+        }
+    }
+
     Method(String words) {
         this.words = words;
     }

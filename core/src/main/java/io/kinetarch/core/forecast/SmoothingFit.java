@@ -8,6 +8,7 @@ import io.kinetarch.core.forecast.Smoothing.Trend;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Finds the exponential smoothing model under which a series is likeliest, in the region where weights of past values are
@@ -101,7 +102,16 @@ final class SmoothingFit {
                 effects[k][t] = -effects[k][t];
             }
         }
-        return model(point, state(LeastSquares.solve(effects, errors, new double[states])));
+        var squares = new LeastSquares(states);
+        int[] all = IntStream.range(0, states).toArray();
+        var row = new double[states];
+        for (int t = 0; t < n; t++) {
+            for (int k = 0; k < states; k++) {
+                row[k] = effects[k][t];
+            }
+            squares.add(all, row, errors[t], 1);
+        }
+        return model(point, state(squares.solve()));
     }
 
     private static double[] errors(Smoothing model, double[] series) {

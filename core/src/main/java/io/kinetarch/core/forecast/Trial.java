@@ -18,8 +18,7 @@ record Trial(double[] actual, Map<Method, double[]> forecasts) {
     static double[] of(Map<Method, double[]> forecasts, Method method) {
         double[] forecast = forecasts.get(method);
         if (forecast == null) {
-            throw new IllegalArgumentException(
-                    "The history is too short for \"" + method.words() + "\"; choose another method, or none");
+            throw new Method.TooShort(method);
         }
         return forecast;
     }

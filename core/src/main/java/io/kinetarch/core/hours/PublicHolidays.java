@@ -52,7 +52,8 @@ public final class PublicHolidays {
         return regions;
     }
 
-    static boolean hasCalendar(String country) {
+    /** Whether the holidays of a country are known; its ISO 3166 code. */
+    public static boolean hasCalendar(String country) {
         return HolidayManager.getSupportedCalendarCodes().contains(country.toLowerCase(Locale.ROOT))
                 || HolidayManager.getSupportedCalendarCodes().contains(country);
     }

@@ -25,16 +25,13 @@ class LoessTest {
         int window = 7;
         for (int at = 3; at < 27; at++) {
             double reach = 3;
-            var columns = new double[2][window];
-            var weighted = new double[window];
+            var line = new LeastSquares(2);
             for (int k = 0; k < window; k++) {
                 double distance = Math.abs(k - 3);
                 double weight = distance > 0.999 * reach ? 0 : Math.pow(1 - Math.pow(distance / reach, 3), 3);
-                columns[0][k] = Math.sqrt(weight);
-                columns[1][k] = Math.sqrt(weight) * (k - 3);
-                weighted[k] = Math.sqrt(weight) * values[at - 3 + k];
+                line.add(new int[] {0, 1}, new double[] {1, k - 3}, values[at - 3 + k], weight);
             }
-            double expected = LeastSquares.solve(columns, weighted, new double[2])[0];
+            double expected = line.solve()[0];
             assertThat(Loess.at(values, at, window)).isCloseTo(expected, within(1e-6));
         }
     }
