@@ -52,7 +52,7 @@ public record DailySeries(LocalDate start, double[] values) {
     }
 
     /** The mean of what is known; 0 where nothing is. */
-    double mean() {
+    public double mean() {
         return Arrays.stream(values)
                 .filter(value -> !Double.isNaN(value))
                 .average()

@@ -101,6 +101,62 @@ public final class Forecaster {
     }
 
     /**
+     * What trials say a series is best forecast by.
+     *
+     * @param weights shares of methods where they are combined
+     */
+    public record Choice(Method method, Map<Method, Double> weights) {
+        /** What is used where nothing was tried. */
+        public static final Choice UNTRIED = new Choice(Method.REGRESSION, Map.of());
+    }
+
+    /** Tries the methods on a series without forecasting it; a history of a few days is too short to try anything. */
+    public static Choice choose(DailySeries series, int horizon, SpecialDays special) {
+        refuseHorizon(horizon);
+        return trials(new Days(series, special), horizon)
+                .map(tried -> new Choice(tried.best(), tried.combination()))
+                .orElse(Choice.UNTRIED);
+    }
+
+    /** The sums of the whole days of a series; where part of a day is unknown, in proportion to what is known of it. */
+    public static DailySeries daily(IntervalSeries series, SpecialDays special) {
+        var subject = new Intervals(series, 1, special);
+        return new IntervalOrigin(subject.grid, series.values(), subject.days(), special).daily();
+    }
+
+    /** What a choice made before expects of the intervals after a series: its days, spread by their shapes. */
+    public static double[] mean(IntervalSeries series, int horizon, SpecialDays special, Choice choice) {
+        var subject = new Intervals(series, horizon, special);
+        var origin = new IntervalOrigin(subject.grid, series.values(), subject.days(), special);
+        double[] whole =
+                origin.spread(mean(origin.whole(), origin.daily().known(), subject.gridDays - subject.days(), choice));
+        int today = series.values().length - subject.grid.firstStep(subject.days());
+        return Arrays.copyOfRange(whole, today, today + horizon);
+    }
+
+    private static double[] mean(DayOrigin origin, int known, int ahead, Choice choice) {
+        var shares = new EnumMap<Method, Double>(Method.class);
+        if (choice.method == Method.COMBINATION) {
+            shares.putAll(choice.weights);
+        } else {
+            shares.put(choice.method, 1.0);
+        }
+        shares.keySet().retainAll(DayOrigin.methods(known));
+        if (shares.isEmpty()) {
+            shares.put(Method.WEEKLY_PROFILE, 1.0);
+        }
+        double all = shares.values().stream().mapToDouble(Double::doubleValue).sum();
+        var mean = new double[ahead];
+        shares.forEach((method, share) -> {
+            double[] own = origin.forecast(method, ahead);
+            for (int h = 0; h < ahead; h++) {
+                mean[h] += share / all * own[h];
+            }
+        });
+        return mean;
+    }
+
+    /**
      * What has come of today raises or lowers the rest of it: chats of a day move together by a factor thought of as gamma
      * distributed beforehand, for which the rest follows from Poisson counts (conjugate prior).
      */

@@ -46,9 +46,10 @@ final class IntervalOrigin {
 
     /** The intervals of so many days after the point in time. */
     double[] forecast(Method method, int ahead) {
-        double[] sums = whole.forecast(method, ahead);
         var forecast = new double[grid.firstStep(days + ahead) - grid.firstStep(days)];
-        double[] smoothed = method == Method.SMOOTHING && days >= SMOOTHED_DAYS ? smoothed(ahead) : new double[0];
+        boolean ownIntervals = method == Method.SMOOTHING && days >= SMOOTHED_DAYS;
+        double[] smoothed = ownIntervals ? smoothed(ahead) : new double[0];
+        double[] sums = ownIntervals ? new double[ahead] : whole.forecast(method, ahead);
         int first = grid.firstStep(days);
         for (int day = 0; day < ahead; day++) {
             double[] shares = shape.of(grid.day(days + day));
@@ -56,13 +57,23 @@ final class IntervalOrigin {
                 int slot = grid.slotOf(step);
                 forecast[step - first] = switch (method) {
                     case SAME_WEEKDAY -> lastWeek(day, slot, sums[day] * shares[slot]);
-                    case SMOOTHING ->
-                        smoothed.length == 0 ? sums[day] * shares[slot] : smoothed[day * grid.slots() + slot];
+                    case SMOOTHING -> !ownIntervals ? sums[day] * shares[slot] : smoothed[day * grid.slots() + slot];
                     default -> sums[day] * shares[slot];
                 };
             }
         }
         return forecast;
+    }
+
+    /** Sums of the days after the point in time, spread over their intervals. */
+    double[] spread(double[] sums) {
+        int first = grid.firstStep(days);
+        var spread = new double[grid.firstStep(days + sums.length) - first];
+        for (int i = 0; i < spread.length; i++) {
+            int day = grid.dayOf(first + i);
+            spread[i] = sums[day - days] * shape.of(grid.day(day))[grid.slotOf(first + i)];
+        }
+        return spread;
     }
 
     /** The same slot of the newest such weekday, special days evened out. */

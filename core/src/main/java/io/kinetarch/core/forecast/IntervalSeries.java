@@ -2,6 +2,7 @@ package io.kinetarch.core.forecast;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 
 /**
@@ -36,5 +37,10 @@ public record IntervalSeries(ZoneId zone, Instant start, int minutes, double[] v
     /** The start of an interval, which may lie after the series. */
     public Instant startOf(int index) {
         return start.plus(Duration.ofMinutes((long) index * minutes));
+    }
+
+    /** The place of the first interval of a day, which may lie outside the series. */
+    public long index(LocalDate day) {
+        return Duration.between(start, day.atStartOfDay(zone).toInstant()).toMinutes() / minutes;
     }
 }

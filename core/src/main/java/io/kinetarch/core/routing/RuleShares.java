@@ -1,14 +1,9 @@
 package io.kinetarch.core.routing;
 
-import io.kinetarch.core.plan.Choice;
 import io.kinetarch.core.plan.DoorId;
-import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.QuestionId;
-import io.kinetarch.core.plan.QuestionKind;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.RuleId;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -16,7 +11,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -58,7 +52,7 @@ public record RuleShares(int chats, int unknown, List<Share> rules) {
 
     /** Decides chats that came by the rules of a plan. */
     public static RuleShares of(Plan plan, List<Seen> seen) {
-        var deciding = new Deciding(plan, seen);
+        var deciding = Deciding.of(plan, seen);
         int[] chats = new int[plan.rules().size()];
         var examples = new HashMap<Integer, Arrival>();
         int unknown = 0;
@@ -67,7 +61,7 @@ public record RuleShares(int chats, int unknown, List<Share> rules) {
             if (chat.isEmpty()) {
                 unknown += some.chats();
             } else if (some.chats() > 0) {
-                int rule = deciding.rules.decide(chat.get());
+                int rule = deciding.rule(chat.get());
                 chats[rule] += some.chats();
                 examples.putIfAbsent(rule, chat.get());
             }
@@ -83,8 +77,8 @@ public record RuleShares(int chats, int unknown, List<Share> rules) {
 
     /** Which of the chats that came would go to another queue, the most first; by queues' ids, whichever plan has them. */
     public static List<Moved> moved(Plan before, Plan after, List<Seen> seen) {
-        var was = new Deciding(before, seen);
-        var is = new Deciding(after, seen);
+        var was = Deciding.of(before, seen);
+        var is = Deciding.of(after, seen);
         var moved = new LinkedHashMap<Map.Entry<QueueId, QueueId>, Integer>();
         for (Seen some : seen) {
             var from = was.queue(some);
@@ -97,64 +91,5 @@ public record RuleShares(int chats, int unknown, List<Share> rules) {
                 .map(entry -> new Moved(entry.getKey().getKey(), entry.getKey().getValue(), entry.getValue()))
                 .sorted(Comparator.comparingInt(Moved::chats).reversed())
                 .toList();
-    }
-
-    /** A plan's rules, and how its doors ask for what a chat is about. */
-    private static final class Deciding {
-        private final Plan plan;
-        private final CompiledRules rules;
-        private final Map<DoorId, FrontDoor> doors = new HashMap<>();
-
-        Deciding(Plan plan, List<Seen> seen) {
-            this.plan = plan;
-            var first =
-                    seen.stream().map(Seen::at).min(Comparator.naturalOrder()).orElse(Instant.EPOCH);
-            var last =
-                    seen.stream().map(Seen::at).max(Comparator.naturalOrder()).orElse(Instant.EPOCH);
-            this.rules = new CompiledRules(plan, first, last.plus(Duration.ofDays(1)));
-            plan.doors().forEach(door -> doors.put(door.id(), door));
-        }
-
-        Optional<QueueId> queue(Seen some) {
-            return arrival(some)
-                    .map(chat -> plan.rules().get(rules.decide(chat)).queue());
-        }
-
-        Optional<Arrival> arrival(Seen some) {
-            var door = some.door() == null ? null : doors.get(Objects.requireNonNull(some.door()));
-            if (door == null) {
-                return Optional.empty();
-            }
-            String language = some.language();
-            var plain = Arrival.of(
-                    door.id(),
-                    null,
-                    language == null ? door.languages().getFirst() : language,
-                    answers(door, some.topic()),
-                    some.at());
-            return Optional.of(new Arrival(
-                    plain.door(),
-                    plain.page(),
-                    plain.language(),
-                    plain.answers(),
-                    plain.at(),
-                    plain.visitor(),
-                    plain.facts(),
-                    some.topic(),
-                    plain.queues()));
-        }
-
-        private static Map<QuestionId, String> answers(FrontDoor door, @Nullable String topic) {
-            var answers = new HashMap<QuestionId, String>();
-            if (topic != null) {
-                door.questions().stream()
-                        .filter(question -> question.kind() == QuestionKind.CHOICE)
-                        .filter(question -> question.choices().stream()
-                                .map(Choice::value)
-                                .anyMatch(value -> Conditions.plain(value).equals(Conditions.plain(topic))))
-                        .forEach(question -> answers.put(question.id(), topic));
-            }
-            return answers;
-        }
     }
 }

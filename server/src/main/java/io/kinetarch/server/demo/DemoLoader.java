@@ -6,6 +6,7 @@ import io.kinetarch.server.account.ApiTokens;
 import io.kinetarch.server.account.Role;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import io.kinetarch.server.volume.Volumes;
@@ -42,6 +43,7 @@ class DemoLoader implements ApplicationRunner {
     private final Plans plans;
     private final Revisions revisions;
     private final Volumes volumes;
+    private final WeekForecasts forecasts;
     private final JsonMapper json;
     private final Clock clock;
     private final String tokenFile;
@@ -52,6 +54,7 @@ class DemoLoader implements ApplicationRunner {
             Plans plans,
             Revisions revisions,
             Volumes volumes,
+            WeekForecasts forecasts,
             JsonMapper json,
             Clock clock,
             @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile) {
@@ -60,6 +63,7 @@ class DemoLoader implements ApplicationRunner {
         this.plans = plans;
         this.revisions = revisions;
         this.volumes = volumes;
+        this.forecasts = forecasts;
         this.json = json;
         this.clock = clock;
         this.tokenFile = tokenFile;
@@ -80,9 +84,11 @@ class DemoLoader implements ApplicationRunner {
         plans.make(PLAN_ID, plan);
         revisions.goLive(PLAN_ID, 0, "The plan the demo starts with", planner);
         plans.make(BEFORE_ID, DemoBefore.of(plan));
-        var chats = DemoVolumes.before(clock.instant().atZone(plan.timeZone()).toLocalDate(), plan);
+        var today = clock.instant().atZone(plan.timeZone()).toLocalDate();
+        var chats = DemoVolumes.before(today, plan);
         volumes.store(PLAN_ID, chats);
         volumes.store(BEFORE_ID, chats);
+        forecasts.prepare(plans.draftState(PLAN_ID), today, BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
     }

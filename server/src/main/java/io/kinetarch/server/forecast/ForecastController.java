@@ -159,11 +159,7 @@ class ForecastController {
                     list(forecast.lower95()),
                     list(forecast.upper95()),
                     forecast.trials(),
-                    forecast.scores().entrySet().stream()
-                            .map(entry -> MethodScores.of(entry.getKey(), entry.getValue(), forecast))
-                            .sorted(Comparator.comparing(
-                                    MethodScores::wape, Comparator.nullsLast(Comparator.naturalOrder())))
-                            .toList(),
+                    MethodScores.all(forecast),
                     forecast.byHorizon().stream().map(HorizonScores::of).toList(),
                     forecast.findings());
         }
@@ -191,7 +187,15 @@ class ForecastController {
             @Nullable Double bias,
             @Nullable Double coverage80,
             @Nullable Double coverage95) {
-        static MethodScores of(Method method, Scores scores, Forecast forecast) {
+        /** Those of all methods that were tried, the best first. */
+        static List<MethodScores> all(Forecast forecast) {
+            return forecast.scores().entrySet().stream()
+                    .map(entry -> of(entry.getKey(), entry.getValue(), forecast))
+                    .sorted(Comparator.comparing(MethodScores::wape, Comparator.nullsLast(Comparator.naturalOrder())))
+                    .toList();
+        }
+
+        private static MethodScores of(Method method, Scores scores, Forecast forecast) {
             return new MethodScores(
                     method,
                     method.words(),

@@ -1,40 +1,57 @@
 package io.kinetarch.server.forecast;
 
-import io.kinetarch.core.forecast.WeeklyMean;
-import io.kinetarch.core.hours.PublicHolidays;
-import io.kinetarch.core.plan.Plan;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.forecast.Forecaster;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.routing.RuleVolumes;
+import io.kinetarch.core.routing.RuleVolumes.Stream;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.plan.Plans.State;
-import io.kinetarch.server.volume.VolumeMapper.StoredCount;
 import io.kinetarch.server.volume.Volumes;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
-/** The chats of a week to come: for each queue and half-hour the mean of its like over the last weeks. */
+/**
+ * The chats of a week to come: arrivals are forecast by what is known of them, and the plan's rules say into which queue they
+ * fall. The newest forecasts of arrivals are kept under the state of the volumes they follow from.
+ */
 @Service
 public class WeekForecasts {
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMMM", Locale.ENGLISH);
     private static final int STALE_AFTER_DAYS = 14;
+    private static final int HANDLING_WEEKS = 6;
+    private static final int MOST_KEPT = 16;
 
     private final Volumes volumes;
+    private final Arrivals arrivals;
+    private final Cache<Key, Streams> kept =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    WeekForecasts(Volumes volumes) {
+    WeekForecasts(Volumes volumes, Arrivals arrivals) {
         this.volumes = volumes;
+        this.arrivals = arrivals;
     }
 
     /**
      * Chats expected.
      *
      * @param chats by queue, for each half-hour of the week
-     * @param handlingSeconds measured mean handling time of the weeks looked back on, by queue where known
+     * @param handlingSeconds measured mean handling time of the last weeks, by queue where known
      * @param byDoor chats expected by queue and door; the door is empty where it is not known
      * @param notes what its reader should know
      */
@@ -48,120 +65,92 @@ public class WeekForecasts {
     /** A queue and the door its chats come through. */
     public record Origin(String queue, String door) {}
 
-    private record Moment(String queue, Instant startsAt) {}
+    private record Key(
+            String planId,
+            long volumeChange,
+            ZoneId zone,
+            @Nullable String country,
+            LocalDate monday) {}
 
-    private record DoorMoment(Origin origin, Instant startsAt) {}
+    /** The arrivals of a week, whatever a plan's rules make of them. */
+    private record Streams(List<Stream> streams, Map<String, Double> handling, List<String> notes) {}
 
-    private static final class Handling {
-        private double seconds;
-        private double chats;
+    /** Tries the methods on a plan's series, for itself and for a plan with the same volumes. */
+    public void prepare(State state, LocalDate until, String alsoFor) {
+        arrivals.history(state, until);
+        arrivals.copyChoices(state.id(), alsoFor);
     }
 
-    /** Forecasts a week of a plan's queues; queues the plan no longer has are left out. */
+    /** Forecasts a week of a plan's queues. */
     public Forecast of(State state, WeekOfHalfHours week) {
-        Plan plan = state.plan();
+        var plan = state.plan();
+        var key = new Key(state.id(), state.volumeChange(), week.zone(), plan.country(), week.monday());
+        var streams = kept.get(key, _ -> streams(state, week));
+        var chats = new HashMap<QueueId, double[]>();
+        var byDoor = new LinkedHashMap<Origin, double[]>();
+        RuleVolumes.of(plan, week.slots(), streams.streams).forEach((route, expected) -> {
+            var door = route.door();
+            byDoor.put(new Origin(route.queue().value(), door == null ? "" : door.value()), expected);
+            double[] sum = chats.computeIfAbsent(route.queue(), _ -> new double[expected.length]);
+            Arrays.setAll(sum, i -> sum[i] + expected[i]);
+        });
+        var measured = new HashMap<QueueId, Double>();
+        plan.queues().forEach(queue -> {
+            Double seconds = streams.handling.get(queue.id().value());
+            if (seconds != null) {
+                measured.put(queue.id(), seconds);
+            }
+        });
+        return new Forecast(week, chats, measured, byDoor, streams.notes);
+    }
+
+    private Streams streams(State state, WeekOfHalfHours week) {
+        String planId = state.id();
         Instant begins = week.slots().getFirst();
-        var last = volumes.lastBefore(state.id(), begins);
+        var last = volumes.lastBefore(planId, begins);
         if (last.isEmpty()) {
-            return new Forecast(
-                    week, Map.of(), Map.of(), Map.of(), List.of("No volumes are known before this week. Import some."));
+            return new Streams(List.of(), Map.of(), List.of("No volumes are known before this week. Import some."));
         }
         LocalDate until = last.get().atZone(week.zone()).toLocalDate().plusDays(1);
-        LocalDate from = until.minusWeeks(WeeklyMean.WEEKS);
-        var holidays =
-                PublicHolidays.between(plan.country(), from, week.monday().plusDays(6));
-        var seen = volumes.between(
-                state.id(),
-                from.atStartOfDay(week.zone()).toInstant(),
-                until.atStartOfDay(week.zone()).toInstant());
-
-        var perQueue = new HashMap<String, WeeklyMean>();
-        var perDoor = new HashMap<Origin, WeeklyMean>();
-        var handling = new HashMap<String, Handling>();
-        var totals = new HashMap<Moment, Integer>();
-        var atDoors = new HashMap<DoorMoment, Integer>();
-        for (StoredCount count : seen) {
-            totals.merge(new Moment(count.queueId(), count.startsAt()), count.chats(), Integer::sum);
-            atDoors.merge(
-                    new DoorMoment(new Origin(count.queueId(), count.doorId()), count.startsAt()),
-                    count.chats(),
-                    Integer::sum);
-            Double seconds = count.handlingSeconds();
-            if (seconds != null && count.chats() > 0) {
-                var sum = handling.computeIfAbsent(count.queueId(), _ -> new Handling());
-                sum.seconds += seconds * count.chats();
-                sum.chats += count.chats();
-            }
-        }
-        atDoors.forEach((moment, chats) -> perDoor.computeIfAbsent(
-                        moment.origin(), _ -> new WeeklyMean(week.zone(), until, holidays.keySet()))
-                .observe(moment.startsAt(), chats));
-        totals.forEach((moment, chats) -> perQueue.computeIfAbsent(
-                        moment.queue(), _ -> new WeeklyMean(week.zone(), until, holidays.keySet()))
-                .observe(moment.startsAt(), chats));
-
-        var chats = new HashMap<QueueId, double[]>();
-        var byDoor = new HashMap<Origin, double[]>();
-        var measured = new HashMap<QueueId, Double>();
-        for (var queue : plan.queues()) {
-            String id = queue.id().value();
-            var mean = perQueue.get(id);
-            if (mean != null) {
-                double[] expected = overWeek(mean, week);
-                chats.put(queue.id(), expected);
-                shareAmongDoors(id, expected, perDoor, week, byDoor);
-            }
-            var sum = handling.get(id);
-            if (sum != null) {
-                measured.put(queue.id(), sum.seconds / sum.chats);
-            }
-        }
-        return new Forecast(week, chats, measured, byDoor, notes(week, until, holidays));
-    }
-
-    /** Splits a queue's chats as its doors had them in the same half-hours. */
-    private static void shareAmongDoors(
-            String queue,
-            double[] expected,
-            Map<Origin, WeeklyMean> perDoor,
-            WeekOfHalfHours week,
-            Map<Origin, double[]> into) {
-        var doors = new HashMap<Origin, double[]>();
-        double[] sum = new double[expected.length];
-        perDoor.forEach((origin, mean) -> {
-            if (origin.queue().equals(queue)) {
-                double[] own = overWeek(mean, week);
-                doors.put(origin, own);
-                for (int i = 0; i < own.length; i++) {
-                    sum[i] += own[i];
-                }
-            }
+        var history = arrivals.history(state, until);
+        var languages = arrivals.languages(planId, week.zone(), until);
+        int between =
+                Math.toIntExact(Duration.between(until.atStartOfDay(week.zone()).toInstant(), begins)
+                        .dividedBy(WeekOfHalfHours.SLOT));
+        int slots = week.slots().size();
+        boolean tooFar = (between + slots) / 48 >= Forecaster.MOST_DAYS;
+        var streams = new ArrayList<Stream>();
+        history.choices().forEach((key, chosen) -> {
+            double[] expected = tooFar
+                    ? new double[slots]
+                    : Arrays.copyOfRange(
+                            Forecaster.mean(
+                                    Objects.requireNonNull(history.series().get(key)),
+                                    between + slots,
+                                    history.special(),
+                                    chosen.choice()),
+                            between,
+                            between + slots);
+            streams.add(new Stream(
+                    key.doorId().isEmpty() ? null : new DoorId(key.doorId()),
+                    key.topic().isEmpty() ? null : key.topic(),
+                    languages.getOrDefault(key, Map.of()),
+                    key.queueId().isEmpty() ? null : new QueueId(key.queueId()),
+                    expected));
         });
-        doors.forEach((origin, own) -> {
-            double[] share = new double[own.length];
-            for (int i = 0; i < own.length; i++) {
-                share[i] = sum[i] == 0 ? 0 : expected[i] * own[i] / sum[i];
-            }
-            into.put(origin, share);
-        });
+        return new Streams(
+                List.copyOf(streams),
+                arrivals.handling(planId, week.zone(), until, HANDLING_WEEKS),
+                notes(week, until, history.series().size(), tooFar));
     }
 
-    private static double[] overWeek(WeeklyMean mean, WeekOfHalfHours week) {
-        return week.slots().stream()
-                .mapToDouble(slot -> mean.at(slot).orElse(0))
-                .toArray();
-    }
-
-    private static List<String> notes(WeekOfHalfHours week, LocalDate until, Map<LocalDate, String> holidays) {
+    private static List<String> notes(WeekOfHalfHours week, LocalDate until, int series, boolean tooFar) {
         var notes = new ArrayList<String>();
-        notes.add("Mean of the same half-hour over the " + WeeklyMean.WEEKS + " weeks before " + DATE.format(until)
-                + ", public holidays left out.");
-        holidays.forEach((date, name) -> {
-            if (!date.isBefore(week.monday())) {
-                notes.add(name + " on " + DATE.format(date) + " is forecast as if it were an ordinary day.");
-            }
-        });
-        if (until.isBefore(week.monday().minusDays(STALE_AFTER_DAYS))) {
+        notes.add("Forecast from the chats before " + DATE.format(until) + ", by door and topic (" + series
+                + " series), public holidays included; the rules say into which queue they fall.");
+        if (tooFar) {
+            notes.add("The week lies more than two years after the newest volumes: nothing can be said of it.");
+        } else if (until.isBefore(week.monday().minusDays(STALE_AFTER_DAYS))) {
             notes.add("The newest volumes are from " + DATE.format(until.minusDays(1))
                     + ", more than two weeks before this week.");
         }

@@ -46,9 +46,10 @@ public class Plans {
      * A plan as it stands.
      *
      * @param change the newest change of the draft
+     * @param volumeChange the newest change of the volumes
      * @param stamp tells this state of plan and volumes from every other
      */
-    public record State(String id, Plan plan, long change, String stamp) {}
+    public record State(String id, Plan plan, long change, long volumeChange, String stamp) {}
 
     /** A revision without its document. */
     public record Revision(
@@ -118,7 +119,11 @@ public class Plans {
                 _ -> plan(plans.revision(id, number)
                         .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has no revision " + number + "."))));
         return new State(
-                id, plan, stamp.draftChange(), id + " revision " + number + " volumes " + stamp.volumeChange());
+                id,
+                plan,
+                stamp.draftChange(),
+                stamp.volumeChange(),
+                id + " revision " + number + " volumes " + stamp.volumeChange());
     }
 
     /** The newest revision, which is live; none before the plan goes live. */
@@ -145,7 +150,7 @@ public class Plans {
     }
 
     private static State draftState(String id, Plan plan, long change, long volumeChange) {
-        return new State(id, plan, change, draftKey(id, change) + " volumes " + volumeChange);
+        return new State(id, plan, change, volumeChange, draftKey(id, change) + " volumes " + volumeChange);
     }
 
     private static String draftKey(String id, long change) {

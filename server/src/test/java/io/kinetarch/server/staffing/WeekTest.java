@@ -31,7 +31,7 @@ class WeekTest {
             }
         }
         assertThat(week.path("totals").path("chats").asDouble()).isCloseTo(chats, offset(1e-6));
-        assertThat(week.path("notes").path(0).asString()).contains("6 weeks").contains("public holidays left out");
+        assertThat(week.path("notes").path(0).asString()).contains("11 series").contains("public holidays included");
     }
 
     @Test

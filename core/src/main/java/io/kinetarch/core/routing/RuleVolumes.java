@@ -1,0 +1,89 @@
+package io.kinetarch.core.routing;
+
+import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.routing.RuleShares.Seen;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Turns volumes of arrivals, by what is known of them, into volumes of a plan's queues by its rules. */
+public final class RuleVolumes {
+    private RuleVolumes() {}
+
+    /**
+     * Arrivals that are alike.
+     *
+     * @param door null where it is not known
+     * @param topic null where it is not known
+     * @param languages shares by BCP 47 tag, which make 1; empty where none is known, which is taken as the door's first
+     * @param recorded the queue they went to in the past, to which they go where no door is known
+     * @param chats expected in each interval
+     */
+    @SuppressWarnings("ArrayRecordComponent") // handed over once, never compared
+    public record Stream(
+            @Nullable DoorId door,
+            @Nullable String topic,
+            Map<String, Double> languages,
+            @Nullable QueueId recorded,
+            double[] chats) {}
+
+    /** A queue and the door its chats come through, null where that is not known. */
+    public record Route(QueueId queue, @Nullable DoorId door) {}
+
+    /**
+     * The volumes of each route; arrivals at doors that the plan lacks are left out, as are those of unknown door whose queue it
+     * lacks.
+     *
+     * @param starts of the intervals, in order, at least one
+     */
+    public static Map<Route, double[]> of(Plan plan, List<Instant> starts, List<Stream> streams) {
+        var deciding = new Deciding(plan, starts.getFirst(), starts.getLast());
+        var routes = new LinkedHashMap<Route, double[]>();
+        for (var stream : streams) {
+            if (stream.door == null) {
+                var queue = Optional.ofNullable(stream.recorded);
+                queue.filter(id -> plan.queues().stream()
+                                .anyMatch(known -> known.id().equals(id)))
+                        .ifPresent(id -> add(routes, new Route(id, null), stream.chats));
+                continue;
+            }
+            Map<String, Double> languages = stream.languages;
+            if (languages.isEmpty()) {
+                decide(deciding, starts, stream, null, 1, routes);
+            } else {
+                languages.forEach((language, share) -> decide(deciding, starts, stream, language, share, routes));
+            }
+        }
+        return routes;
+    }
+
+    private static void decide(
+            Deciding deciding,
+            List<Instant> starts,
+            Stream stream,
+            @Nullable String language,
+            double share,
+            Map<Route, double[]> routes) {
+        for (int i = 0; i < starts.size(); i++) {
+            if (stream.chats[i] > 0) {
+                int slot = i;
+                deciding.queue(new Seen(stream.door, language, stream.topic, starts.get(i), 1))
+                        .ifPresent(queue -> routes.computeIfAbsent(
+                                                new Route(queue, stream.door), _ -> new double[starts.size()])[slot] +=
+                                share * stream.chats[slot]);
+            }
+        }
+    }
+
+    private static void add(Map<Route, double[]> routes, Route route, double[] chats) {
+        double[] sum = routes.computeIfAbsent(route, _ -> new double[chats.length]);
+        for (int i = 0; i < chats.length; i++) {
+            sum[i] += chats[i];
+        }
+    }
+}

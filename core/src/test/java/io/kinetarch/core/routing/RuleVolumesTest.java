@@ -1,0 +1,61 @@
+package io.kinetarch.core.routing;
+
+import static io.kinetarch.core.plan.SamplePlan.BOOKING;
+import static io.kinetarch.core.plan.SamplePlan.CARGO;
+import static io.kinetarch.core.plan.SamplePlan.SITE;
+import static io.kinetarch.core.plan.SamplePlan.rule;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.routing.RuleVolumes.Route;
+import io.kinetarch.core.routing.RuleVolumes.Stream;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+class RuleVolumesTest {
+    private static final List<Instant> STARTS =
+            List.of(Instant.parse("2026-12-01T10:00:00Z"), Instant.parse("2026-12-01T10:30:00Z"));
+
+    @Test
+    void rulesSendArrivalsToQueues() {
+        var routes = RuleVolumes.of(
+                SamplePlan.plan(),
+                STARTS,
+                List.of(
+                        new Stream(SITE, "freight", Map.of(), null, new double[] {3, 4}),
+                        new Stream(SITE, "fares", Map.of("en", 0.75, "de", 0.25), null, new double[] {8, 0}),
+                        new Stream(null, "freight", Map.of(), BOOKING, new double[] {1, 1}),
+                        new Stream(new DoorId("gone"), "fares", Map.of(), BOOKING, new double[] {50, 50}),
+                        new Stream(null, null, Map.of(), new QueueId("gone"), new double[] {50, 50})));
+
+        assertThat(routes.keySet())
+                .containsExactlyInAnyOrder(new Route(CARGO, SITE), new Route(BOOKING, SITE), new Route(BOOKING, null));
+        assertThat(routes.get(new Route(CARGO, SITE))).containsExactly(3, 4);
+        assertThat(routes.get(new Route(BOOKING, SITE))).containsExactly(8, 0);
+        assertThat(routes.get(new Route(BOOKING, null))).containsExactly(1, 1);
+    }
+
+    @Test
+    void anotherRuleMovesTheVolumeAndLosesNone() {
+        var plan = SamplePlan.plan();
+        var moved = SamplePlan.withRules(rule("rest", BOOKING));
+        var streams = List.of(new Stream(SITE, "freight", Map.of(), null, new double[] {3, 4}));
+
+        var before = RuleVolumes.of(plan, STARTS, streams);
+        var after = RuleVolumes.of(moved, STARTS, streams);
+
+        assertThat(before.keySet()).extracting(Route::queue).containsExactly(CARGO);
+        assertThat(after.keySet()).extracting(Route::queue).containsExactly(BOOKING);
+        assertThat(sum(after)).isCloseTo(sum(before), within(1e-12));
+    }
+
+    private static double sum(Map<Route, double[]> routes) {
+        return routes.values().stream().flatMapToDouble(Arrays::stream).sum();
+    }
+}

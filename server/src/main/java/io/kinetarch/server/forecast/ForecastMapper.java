@@ -1,0 +1,78 @@
+package io.kinetarch.server.forecast;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.jspecify.annotations.Nullable;
+
+@Mapper
+interface ForecastMapper {
+    /** A half-hour of a series. */
+    record SeriesCount(String doorId, String topic, String queueId, long startsAt, int chats) {}
+
+    record LanguageCount(String doorId, String topic, String language, long chats) {}
+
+    record QueueHandling(String queueId, double seconds) {}
+
+    record StoredChoice(
+            String doorId,
+            String topic,
+            String queueId,
+            String method,
+            String weights,
+            LocalDate triedOn,
+            @Nullable String wanted) {}
+
+    @Select("""
+            select door_id, topic, case when door_id = '' then queue_id else '' end as queue_id,
+                   extract(epoch from starts_at)::bigint as starts_at, sum(chats)::int as chats
+            from volume
+            where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until}
+            group by 1, 2, 3, 4 order by 1, 2, 3, 4""")
+    List<SeriesCount> series(String planId, Instant from, Instant until);
+
+    @Select("""
+            select door_id, topic, language, sum(chats) as chats from volume
+            where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until} and language <> ''
+            group by 1, 2, 3 having sum(chats) > 0 order by 1, 2, 3""")
+    List<LanguageCount> languages(String planId, Instant from, Instant until);
+
+    @Select("""
+            select queue_id, sum(handling_seconds * chats) / sum(chats) as seconds from volume
+            where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until}
+              and handling_seconds is not null and chats > 0
+            group by 1""")
+    List<QueueHandling> handling(String planId, Instant from, Instant until);
+
+    @Select("""
+            select door_id, topic, queue_id, method, weights::text as weights, tried_on, wanted from forecast_choice
+            where plan_id = #{planId}""")
+    List<StoredChoice> choices(String planId);
+
+    @Insert("""
+            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, tried_on)
+            values (#{planId}, #{key.doorId}, #{key.topic}, #{key.queueId}, #{method}, #{weights}::jsonb, #{triedOn})
+            on conflict (plan_id, door_id, topic, queue_id)
+            do update set method = excluded.method, weights = excluded.weights, tried_on = excluded.tried_on""")
+    void putChoice(
+            @Param("planId") String planId,
+            @Param("key") SeriesKey key,
+            @Param("method") String method,
+            @Param("weights") String weights,
+            @Param("triedOn") LocalDate triedOn);
+
+    @Insert("""
+            update forecast_choice set wanted = #{wanted}
+            where plan_id = #{planId} and door_id = #{key.doorId} and topic = #{key.topic} and queue_id = #{key.queueId}""")
+    int want(@Param("planId") String planId, @Param("key") SeriesKey key, @Param("wanted") @Nullable String wanted);
+
+    @Insert("""
+            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, tried_on)
+            select #{toPlan}, door_id, topic, queue_id, method, weights, tried_on from forecast_choice
+            where plan_id = #{fromPlan}""")
+    void copyChoices(String fromPlan, String toPlan);
+}

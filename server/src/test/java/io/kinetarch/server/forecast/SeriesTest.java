@@ -1,0 +1,114 @@
+package io.kinetarch.server.forecast;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** The demo's arrivals: two years with three weeks of storms and a fare sale, and what is made of them. */
+class SeriesTest {
+    private static final String FORECAST = "/api/v1/plans/tarnwick/forecast";
+    private static final List<Integer> STORMS_AND_SALE_WEEKS_AGO = List.of(17, 45, 92, 30);
+
+    private final Api api = TestServer.running().planner();
+
+    @Test
+    void arrivalsAreForecastByDoorAndTopic() {
+        JsonNode series = api.get(FORECAST + "/series").ok().body();
+        assertThat(series.size()).isEqualTo(11);
+        assertThat(series.get(0).path("label").asString()).isEqualTo("Booking site · Fares and booking");
+        assertThat(series.get(0).path("chatsADay").asDouble())
+                .isGreaterThan(series.get(10).path("chatsADay").asDouble());
+
+        JsonNode one = api.get(FORECAST + "/series/days?door=sailing-status&topic=Is%20my%20ferry%20sailing%3F")
+                .ok()
+                .body();
+        JsonNode days = one.path("days");
+        assertThat(days.size()).isEqualTo(104 * 7 + 28);
+        assertThat(days.get(0).path("came").isNumber()).isTrue();
+        assertThat(days.get(0).path("mean").isNull()).isTrue();
+        JsonNode last = days.get(days.size() - 1);
+        assertThat(last.path("came").isNull()).isTrue();
+        assertThat(last.path("mean").asDouble())
+                .isBetween(last.path("lower80").asDouble(), last.path("upper80").asDouble());
+        assertThat(one.path("backtest").get(0).path("wape").asDouble()).isBetween(0.01, 0.3);
+        assertThat(one.path("trials").asInt()).isEqualTo(13);
+        api.get(FORECAST + "/series/days?door=nowhere").problem(404, "not-found", null);
+    }
+
+    @Test
+    void stormsAndTheSaleAreFound() {
+        JsonNode unusual = api.get(FORECAST + "/days").ok().body().path("unusual");
+        var today = LocalDate.now(ZoneId.of("Europe/Dublin"));
+        var found = new ArrayList<Integer>();
+        for (JsonNode run : unusual) {
+            var first = LocalDate.parse(run.path("firstDay").asString());
+            var last = LocalDate.parse(run.path("lastDay").asString());
+            if (ChronoUnit.DAYS.between(first, last) >= 4) {
+                found.add((int) ((today.toEpochDay() - 1 - last.toEpochDay()) / 7));
+                assertThat(run.path("factor").asDouble()).as("%s", run).isGreaterThan(1.5);
+            }
+        }
+        assertThat(found).containsAll(STORMS_AND_SALE_WEEKS_AGO);
+    }
+
+    @Test
+    void aMethodCanBeWantedAndLeftToTheTrialsAgain() {
+        String wish = """
+                {"series":{"doorId":"terminal-poster","topic":"Lost property","queueId":""},"method":%s}""";
+        api.put(FORECAST + "/methods", wish.formatted("\"WEEKLY_PROFILE\"")).ok();
+        assertThat(head("terminal-poster", "Lost property").path("method").asString())
+                .isEqualTo("WEEKLY_PROFILE");
+        api.put(FORECAST + "/methods", wish.formatted("null")).ok();
+        JsonNode head = head("terminal-poster", "Lost property");
+        assertThat(head.path("method")).isEqualTo(head.path("tried"));
+        api.put(FORECAST + "/methods", wish.formatted("null").replace("Lost property", "Nothing"))
+                .problem(404, "not-found", null);
+    }
+
+    @Test
+    void daysAreMarkedAndAMarkedEventIsNotFoundAgain() {
+        JsonNode run = api.get(FORECAST + "/days").ok().body().path("unusual").get(0);
+        String mark = """
+                {"firstDay":"%s","lastDay":"%s","kind":"%s","name":"%s"}""";
+        String first = run.path("firstDay").asString();
+        long id = api.post(
+                        FORECAST + "/days",
+                        mark.formatted(first, run.path("lastDay").asString(), "EVENT", "Storm"))
+                .ok()
+                .body()
+                .path("id")
+                .asLong();
+        JsonNode days = api.get(FORECAST + "/days").ok().body();
+        assertThat(days.path("marks").get(0).path("name").asString()).isEqualTo("Storm");
+        assertThat(days.path("unusual").toString()).doesNotContain("\"firstDay\":\"" + first + "\"");
+        api.delete(FORECAST + "/days/" + id).ok();
+        api.delete(FORECAST + "/days/" + id).problem(404, "not-found", null);
+
+        api.post(FORECAST + "/days", mark.formatted("2026-01-02", "2026-01-01", "ERROR", ""))
+                .problem(400, "invalid-document", "#/lastDay");
+        api.post(FORECAST + "/days", mark.formatted("2026-01-02", "2026-01-02", "EVENT", " "))
+                .problem(400, "invalid-document", "#/name");
+        TestServer.running()
+                .signedIn("viewer")
+                .post(FORECAST + "/days", mark.formatted(first, first, "NORMAL", ""))
+                .problem(403, "not-allowed", null);
+    }
+
+    private JsonNode head(String door, String topic) {
+        for (JsonNode head : api.get(FORECAST + "/series").ok().body()) {
+            if (head.path("key").path("doorId").asString().equals(door)
+                    && head.path("key").path("topic").asString().equals(topic)) {
+                return head;
+            }
+        }
+        throw new AssertionError("no series of " + door);
+    }
+}
