@@ -63,6 +63,16 @@ export type Trial = Schemas['TrialDocument'];
 export type TrialQuestion = Schemas['TrialQuestion'];
 export type VolumesPreview = Schemas['Preview'];
 export type Stored = Schemas['Stored'];
+export type SeriesKey = Schemas['SeriesKey'];
+export type SeriesHead = Schemas['SeriesHead'];
+export type SeriesMethod = SeriesHead['method'];
+export type SeriesForecast = Schemas['SeriesForecast'];
+export type SeriesDay = Schemas['SeriesDay'];
+export type MethodScores = Schemas['MethodScores'];
+export type DaysView = Schemas['DaysView'];
+export type UnusualRun = Schemas['UnusualRun'];
+export type Mark = Schemas['Mark'];
+export type NewMark = Schemas['NewMark'];
 
 /** The lists of a plan whose elements have an id. */
 export type ListKind = 'skills' | 'hours' | 'departments' | 'queues' | 'operators' | 'doors' | 'rules';

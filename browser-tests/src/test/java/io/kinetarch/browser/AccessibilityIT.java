@@ -58,6 +58,7 @@ class AccessibilityIT {
                     "/ladders",
                     "/findings?plan=tarnwick-before",
                     "/forecast",
+                    "/forecast?series=",
                     "/staffing",
                     "/revisions",
                     "/account")) {

@@ -48,7 +48,7 @@ class ScreenshotsIT {
             assertThat(page.getByText("gets the chat").first()).isVisible();
             scrollTo(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Rules")));
             take(page, "try-a-chat");
-            show(page, "/forecast?" + saturday, "Import a CSV");
+            show(page, "/forecast?series=&" + saturday, "The methods, tried");
             take(page, "forecast");
             show(page, "/staffing?" + saturday, "Operators required against present");
             take(page, "staffing");

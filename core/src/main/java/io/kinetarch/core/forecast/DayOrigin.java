@@ -119,7 +119,7 @@ final class DayOrigin {
         return scale.back(
                 recent.length >= 2 * YEAR_OF_WEEKS
                         ? DoubleSeasonal.forecast(recent, WEEK, YEAR_OF_WEEKS, days)
-                        : SmoothingFit.of(recent, WEEKLY).forecast(days));
+                        : SmoothingFit.quick(recent, WEEKLY).forecast(days));
     }
 
     private double[] decomposed(int days) {
@@ -127,7 +127,7 @@ final class DayOrigin {
         double[] values = scale.to(last(adjusted, MOST_DAYS_DECOMPOSED));
         int[] periods = values.length >= 2 * YEAR ? new int[] {WEEK, YEAR} : new int[] {WEEK};
         var parts = SeasonalTrend.of(values, periods);
-        double[] level = SmoothingFit.best(last(parts.adjusted(), MOST_DAYS_SMOOTHED), NON_SEASONAL)
+        double[] level = SmoothingFit.quickBest(last(parts.adjusted(), MOST_DAYS_SMOOTHED), NON_SEASONAL)
                 .forecast(days);
         for (int h = 0; h < days; h++) {
             level[h] += parts.seasonAfter(h + 1, periods);

@@ -27,8 +27,13 @@ public final class Forecaster {
     private static final int LONG_DAYS = 90;
     private static final int TRIALS_APART_DAYS = 28;
     private static final int LEAST_HISTORY_DAYS = 14;
+    /** A trial should know a year, but half of what there is will do. */
+    private static final int ENOUGH_DAYS = 366;
+
     private static final int PARTS = 4;
     private static final int WEEK = 7;
+    /** How strongly counts of a day are thought to move together where nothing was tried. */
+    private static final double UNTRIED_TOGETHER = 0.3;
 
     private Forecaster() {}
 
@@ -37,7 +42,10 @@ public final class Forecaster {
         /** Whole days of history. */
         int days();
 
-        /** The steps of some days of the history, as they came. */
+        /**
+         * The steps of some days of the history, as they came; unknown on days of a name that was not heard of before them, which
+         * nobody could foresee.
+         */
         double[] actual(int fromDay, int untilDay);
 
         /** What each method makes of some days after a day of the history, or after all of it. */
@@ -96,7 +104,7 @@ public final class Forecaster {
                 whole,
                 today,
                 mean,
-                trials.map(t -> t.ranges(method).together()).orElse(0.3));
+                trials.map(t -> t.together(method, perDay)).orElse(UNTRIED_TOGETHER));
         return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay);
     }
 
@@ -185,8 +193,7 @@ public final class Forecaster {
         if (ahead < 1) {
             return Optional.empty();
         }
-        int least = Math.max(LEAST_HISTORY_DAYS, Math.min(2 * 365 - TRIALS_APART_DAYS * MOST_TRIALS, days - ahead - 1));
-        least = Math.min(least, days - ahead);
+        int least = Math.max(LEAST_HISTORY_DAYS, Math.min(ENOUGH_DAYS, (days - ahead) / 2));
         int most = ahead >= LONG_DAYS ? MOST_LONG_TRIALS : MOST_TRIALS;
         int room = days - ahead - least;
         int apart = Math.max(1, Math.min(Math.max(TRIALS_APART_DAYS, ahead / 4), room / Math.max(1, most - 1)));
@@ -338,7 +345,13 @@ public final class Forecaster {
 
         @Override
         public double[] actual(int fromDay, int untilDay) {
-            return Arrays.copyOfRange(series.values(), fromDay, untilDay);
+            double[] actual = Arrays.copyOfRange(series.values(), fromDay, untilDay);
+            for (int i = 0; i < actual.length; i++) {
+                if (special.unheardOf(series.day(fromDay + i), series.start(), series.day(fromDay - 1))) {
+                    actual[i] = Double.NaN;
+                }
+            }
+            return actual;
         }
 
         @Override
@@ -379,7 +392,14 @@ public final class Forecaster {
 
         @Override
         public double[] actual(int fromDay, int untilDay) {
-            return Arrays.copyOfRange(series.values(), grid.firstStep(fromDay), grid.firstStep(untilDay));
+            int first = grid.firstStep(fromDay);
+            double[] actual = Arrays.copyOfRange(series.values(), first, grid.firstStep(untilDay));
+            for (int i = 0; i < actual.length; i++) {
+                if (special.unheardOf(grid.day(grid.dayOf(first + i)), grid.day(0), grid.day(fromDay - 1))) {
+                    actual[i] = Double.NaN;
+                }
+            }
+            return actual;
         }
 
         @Override

@@ -121,11 +121,6 @@ final class Ranges {
         return (double) within / all;
     }
 
-    /** How strongly all counts of a day move together: the coefficient of variation beyond chance. */
-    double together() {
-        return Math.sqrt(parts[0].together);
-    }
-
     private static Part part(double[] actual, double[] forecast, int[] trial) {
         double[] variances = variances(actual, forecast);
         var spread = new Part(variances[0], variances[1], List.of(), new double[0]);

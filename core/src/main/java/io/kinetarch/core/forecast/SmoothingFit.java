@@ -23,6 +23,7 @@ final class SmoothingFit {
     private static final double MOST_KEPT = 0.98;
     private static final int MOST_TRIALS = 400;
     private static final double FIRST_STEP = 0.7;
+    private static final int FIRST_VALUES = 14;
     /** Where the search for alpha, beta, gamma and phi begins: slow, middling and quick to learn. */
     private static final double[][] STARTS = {
         {0.05, 0.02, 0.05, 0.97}, {0.3, 0.1, 0.1, 0.95}, {0.98, 0.0005, 0.01, 0.975}
@@ -60,21 +61,50 @@ final class SmoothingFit {
         return new Fitted(model, model.run(series));
     }
 
-    /** The best of some kinds by Akaike's corrected criterion. */
-    static Fitted best(double[] series, List<Form> forms) {
+    /**
+     * A model of a kind for a long series, which soon forgets the states it started from: they are taken from its beginning, and
+     * only the smoothing parameters are searched for.
+     */
+    static Fitted quick(double[] series, Form form) {
+        var fit = new SmoothingFit(series, form);
+        var states = fit.state(form.season() == Season.NONE ? fit.firstLevel() : fit.firstStates());
+        var search = new Simplex(
+                point -> {
+                    double squares = fit.model(point, states).run(series).squares();
+                    return Double.isNaN(squares) ? Double.MAX_VALUE : squares;
+                },
+                MOST_TRIALS);
+        var model = fit.model(fit.bestStart(search).point(), states);
+        return new Fitted(model, model.run(series));
+    }
+
+    /** The best of some kinds for a long series by Akaike's corrected criterion. */
+    static Fitted quickBest(double[] series, List<Form> forms) {
         return forms.stream()
-                .map(form -> of(series, form))
+                .map(form -> quick(series, form))
                 .min(Comparator.comparingDouble(Fitted::aicc))
                 .orElseThrow();
     }
 
     private Smoothing withStatesByLeastSquares() {
         var search = new Simplex(this::squares, MOST_TRIALS);
-        var found = Arrays.stream(STARTS)
+        return leastSquares(search.from(bestStart(search).point(), FIRST_STEP).point());
+    }
+
+    private Simplex.Found bestStart(Simplex search) {
+        return Arrays.stream(STARTS)
                 .map(start -> search.from(searched(start), FIRST_STEP))
                 .min(Comparator.comparingDouble(Simplex.Found::value))
                 .orElseThrow();
-        return leastSquares(search.from(found.point(), FIRST_STEP).point());
+    }
+
+    /** The mean of the first values, and no slope. */
+    private double[] firstLevel() {
+        var states = new double[form.states()];
+        states[0] = Arrays.stream(series, 0, Math.min(FIRST_VALUES, series.length))
+                .average()
+                .orElse(0);
+        return states;
     }
 
     private double squares(double[] point) {

@@ -42,6 +42,12 @@ public final class SpecialDays {
         return names.getOrDefault(day, List.of());
     }
 
+    /** Whether a day has a name that no day from one to another, both included, has. */
+    boolean unheardOf(LocalDate day, LocalDate from, LocalDate to) {
+        var today = on(day);
+        return !today.isEmpty() && !names(from, to).containsAll(today);
+    }
+
     /** All names of days from one to another, both included, in alphabetical order. */
     public Collection<String> names(LocalDate from, LocalDate to) {
         var found = new TreeSet<String>();

@@ -130,6 +130,31 @@ final class Trials {
         return Ranges.of(actual, Trial.of(forecasts, method), step, trialOf, horizon);
     }
 
+    /** How strongly the counts of a day move together: the coefficient of variation of days beyond what chance gives. */
+    double together(Method method, int stepsOfDay) {
+        double[] forecast = Trial.of(forecasts, method);
+        double beyond = 0;
+        double squares = 0;
+        for (int i = 0; i < actual.length; ) {
+            double error = 0;
+            double expected = 0;
+            int first = i;
+            for (; i < actual.length && sameDay(first, i, stepsOfDay); i++) {
+                if (!Double.isNaN(actual[i])) {
+                    error += actual[i] - forecast[i];
+                    expected += forecast[i];
+                }
+            }
+            beyond += error * error - expected;
+            squares += expected * expected;
+        }
+        return squares == 0 ? 0 : Math.sqrt(Math.max(0, beyond / squares));
+    }
+
+    private boolean sameDay(int one, int other, int stepsOfDay) {
+        return trialOf[one] == trialOf[other] && step[one] / stepsOfDay == step[other] / stepsOfDay;
+    }
+
     /** The methods of the combination, with shares that make 1. */
     Map<Method, Double> combination() {
         return weights;

@@ -10,6 +10,7 @@ import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -102,6 +103,22 @@ class ForecasterTest {
         assertThat(without.mean()[5]).isBetween(95.0, 115.0);
         assertThat(with.mean()[3]).isCloseTo(without.mean()[3], within(3.0));
         assertThat(with.effects().get(305).special()).isGreaterThan(2.3);
+    }
+
+    @Test
+    void anEventNobodyCouldForeseeIsNoErrorOnceItHasAName() {
+        var storm = new TreeMap<LocalDate, String>();
+        IntStream.range(329, 336).forEach(day -> storm.put(FIRST.plusDays(day), "Storm"));
+        double[] values = IntStream.range(0, 400)
+                .mapToDouble(i -> (storm.containsKey(FIRST.plusDays(i)) ? 300 : 100) + i % 7 + i * 31 % 11)
+                .toArray();
+        var known = new DailySeries(FIRST, values);
+        var unnamed = Forecaster.days(known, 7, SpecialDays.NONE, null);
+        var named = Forecaster.days(known, 7, SpecialDays.of(storm), null);
+        assertThat(wape(named)).isLessThan(0.06);
+        assertThat(wape(unnamed)).isGreaterThan(0.1);
+        assertThat(Arrays.stream(named.upper95()).max().orElseThrow()).isLessThan(140);
+        assertThat(named.mean()[3]).isBetween(95.0, 120.0);
     }
 
     @Test
@@ -234,6 +251,10 @@ class ForecasterTest {
         var series = new DailySeries(FIRST, new double[] {1, 2, 3});
         assertThatThrownBy(() -> Forecaster.days(series, 0, SpecialDays.NONE, null))
                 .hasMessageContaining("1 to 731 days, not 0");
+    }
+
+    private static double wape(Forecast forecast) {
+        return Objects.requireNonNull(forecast.scores().get(forecast.method())).wape();
     }
 
     private static int held(double[] came, double[] lower, double[] upper) {

@@ -115,6 +115,14 @@ class SmoothingTest {
     }
 
     @Test
+    void onALongSeriesTheQuickSearchComesCloseToTheFullOne() {
+        double[] births = Arrays.copyOf(Table.column("births_daily.csv", "births"), 1000);
+        var form = new Form(Errors.ADDITIVE, Trend.DAMPED, Season.ADDITIVE, 7);
+        double full = SmoothingFit.of(births, form).run().squares();
+        assertThat(SmoothingFit.quick(births, form).run().squares()).isBetween(full, 1.06 * full);
+    }
+
+    @Test
     void simpleSmoothingFollowsTheTextbook() {
         // Hyndman and Athanasopoulos, Forecasting: Principles and Practice, 2nd edition (2018), table 7.1: oil
         // production of

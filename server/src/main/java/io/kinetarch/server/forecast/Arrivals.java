@@ -19,6 +19,7 @@ import io.kinetarch.server.plan.Plans.State;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -92,7 +93,20 @@ class Arrivals {
                 .forEach((key, own) -> {
                     double[] values = known.empty();
                     own.forEach(count -> values[known.index(count.startsAt())] = count.chats());
-                    series.put(key, new IntervalSeries(zone, known.start(), MINUTES, values));
+                    // Before its first day nobody counted it, which is not to say that no chats came.
+                    var since = Instant.ofEpochSecond(own.stream()
+                                    .mapToLong(SeriesCount::startsAt)
+                                    .min()
+                                    .orElseThrow())
+                            .atZone(zone)
+                            .toLocalDate()
+                            .atStartOfDay(zone)
+                            .toInstant();
+                    int skipped = known.index(since.getEpochSecond());
+                    series.put(
+                            key,
+                            new IntervalSeries(
+                                    zone, since, MINUTES, Arrays.copyOfRange(values, skipped, values.length)));
                 });
         return series;
     }

@@ -1,0 +1,46 @@
+import { Button } from 'antd';
+import { LineChart } from 'echarts/charts';
+import { DataZoomComponent, GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import * as echarts from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+import type { SeriesDay } from '../api/model';
+import { save } from '../api/client';
+import { dayOption } from './dayOption';
+
+echarts.use([LineChart, GridComponent, TooltipComponent, DataZoomComponent, MarkLineComponent, CanvasRenderer]);
+
+/** The days of a series: what came, what is expected with its ranges, and the days that have a name. */
+export default function DayChart({ label, days }: { label: string; days: SeriesDay[] }) {
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<echarts.ECharts | null>(null);
+  useEffect(() => {
+    if (!place.current) return;
+    const drawn = echarts.init(place.current);
+    chart.current = drawn;
+    const follow = new ResizeObserver(() => drawn.resize());
+    follow.observe(place.current);
+    return () => {
+      follow.disconnect();
+      drawn.dispose();
+      chart.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    chart.current?.setOption(dayOption(days), { notMerge: true });
+  }, [days]);
+
+  async function picture() {
+    const url = chart.current?.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: 'white' });
+    if (url) save(await (await fetch(url)).blob(), `${label.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}.png`);
+  }
+
+  return (
+    <div className="day-chart">
+      <div ref={place} className="day-chart-place" role="img" aria-label={`Days of ${label}`} />
+      <Button size="small" onClick={() => void picture()}>
+        Save as PNG
+      </Button>
+    </div>
+  );
+}
