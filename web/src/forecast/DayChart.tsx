@@ -6,6 +6,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import type { SeriesDay } from '../api/model';
 import { save } from '../api/client';
+import { tokens } from '../theme/tokens';
 import { dayOption } from './dayOption';
 
 echarts.use([LineChart, GridComponent, TooltipComponent, DataZoomComponent, MarkLineComponent, CanvasRenderer]);
@@ -30,15 +31,16 @@ export default function DayChart({ label, days }: { label: string; days: SeriesD
     chart.current?.setOption(dayOption(days), { notMerge: true });
   }, [days]);
 
-  async function picture() {
-    const url = chart.current?.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: 'white' });
-    if (url) save(await (await fetch(url)).blob(), `${label.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}.png`);
+  function picture() {
+    chart.current?.renderToCanvas({ pixelRatio: 2, backgroundColor: tokens.surface }).toBlob((image) => {
+      if (image) save(image, `${label.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}.png`);
+    });
   }
 
   return (
     <div className="day-chart">
       <div ref={place} className="day-chart-place" role="img" aria-label={`Days of ${label}`} />
-      <Button size="small" onClick={() => void picture()}>
+      <Button size="small" onClick={picture}>
         Save as PNG
       </Button>
     </div>

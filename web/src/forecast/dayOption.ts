@@ -57,8 +57,6 @@ export function dayOption(days: SeriesDay[]): EChartsCoreOption {
     xAxis: { type: 'category', data: dates, axisLabel: text, axisLine: { lineStyle: { color: tokens.line } } },
     yAxis: { type: 'value', axisLabel: text, splitLine: { lineStyle: { color: tokens.line } } },
     series: [
-      ...band('95', 'lower95', 'upper95', 0.12),
-      ...band('80', 'lower80', 'upper80', 0.2),
       {
         name: 'came',
         type: 'line',
@@ -80,6 +78,8 @@ export function dayOption(days: SeriesDay[]): EChartsCoreOption {
         lineStyle: { color: tokens.petrol, width: 2, type: 'dashed' },
         data: days.map(({ mean }) => rounded(mean)),
       },
+      ...band('95', 'lower95', 'upper95', 0.12),
+      ...band('80', 'lower80', 'upper80', 0.2),
     ],
   };
 }

@@ -4,11 +4,11 @@ package io.kinetarch.core.forecast;
 public enum Method {
     SAME_WEEKDAY("the same weekday of the week before"),
     SAME_WEEKDAY_LAST_YEAR("the same weekday a year before"),
-    WEEKLY_PROFILE("weekly profile, newer weeks counting more"),
-    SMOOTHING("exponential smoothing with trend and two seasons"),
-    DECOMPOSITION("decomposition into seasons, and exponential smoothing"),
-    REGRESSION("regression on trend, weekday, time of year and special days, with autocorrelated errors"),
-    RARE("smoothed chance and size of rare chats"),
+    WEEKLY_PROFILE("weekly profile, newer weeks first"),
+    SMOOTHING("exponential smoothing, trend and two seasons"),
+    DECOMPOSITION("decomposition by loess, then smoothing"),
+    REGRESSION("calendar regression, autocorrelated errors"),
+    RARE("rare chats: their chance and size"),
     COMBINATION("the best ones combined");
 
     private final String words;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import io.kinetarch.core.forecast.Forecaster.Choice;
 import io.kinetarch.core.hours.PublicHolidays;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -119,6 +120,40 @@ class ForecasterTest {
         assertThat(wape(unnamed)).isGreaterThan(0.1);
         assertThat(Arrays.stream(named.upper95()).max().orElseThrow()).isLessThan(140);
         assertThat(named.mean()[3]).isBetween(95.0, 120.0);
+    }
+
+    @Test
+    void aPlannedSaleLiftsTheHalfHoursThatSuchSalesHave() {
+        var sales = new TreeMap<LocalDate, String>();
+        int next = 205;
+        for (int day : new int[] {60, 130, next}) {
+            sales.put(InventedChats.FIRST.plusDays(day), "Sale");
+        }
+        var plain = InventedChats.halfHours(8, 200, 500, Map.of());
+        double[] values = plain.values().clone();
+        for (int day : new int[] {60, 130}) {
+            var evening = InventedChats.FIRST.plusDays(day).atTime(20, 0).atZone(InventedChats.ZONE);
+            int first = (int) plain.index(evening.toLocalDate()) + 40;
+            for (int slot = first; slot < first + 4; slot++) {
+                values[slot] += 150;
+            }
+        }
+        var known = new IntervalSeries(plain.zone(), plain.start(), 30, values);
+        double[] with = Forecaster.mean(known, 8 * 48, SpecialDays.of(sales), Choice.UNTRIED);
+        double[] without = Forecaster.mean(
+                known,
+                8 * 48,
+                SpecialDays.of(new TreeMap<>(sales.headMap(InventedChats.FIRST.plusDays(200)))),
+                Choice.UNTRIED);
+        // The clocks are put forward in between, so the sale's day is found by its date.
+        int evening = (int) known.index(InventedChats.FIRST.plusDays(next)) - known.values().length + 41;
+        assertThat(with[evening] - without[evening]).isBetween(60.0, 170.0);
+        assertThat(with[evening - 20])
+                .as("ten in the morning")
+                .isCloseTo(without[evening - 20], within(0.5 * without[evening - 20]));
+        assertThat(with[evening + 48])
+                .as("the evening after")
+                .isCloseTo(without[evening + 48], within(0.3 * without[evening + 48]));
     }
 
     @Test
