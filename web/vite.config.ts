@@ -5,5 +5,5 @@ export default defineConfig({
   plugins: [react()],
   build: { outDir: 'target/classes/static', emptyOutDir: true, target: 'es2023' },
   server: { proxy: { '/api': 'http://127.0.0.1:8484' } },
-  test: { environment: 'jsdom', setupFiles: 'src/testing/setup.ts' },
+  test: { environment: 'jsdom', setupFiles: 'src/testing/setup.ts', testTimeout: 20_000 },
 });

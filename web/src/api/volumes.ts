@@ -7,14 +7,19 @@ export function useStoredVolumes(plan: string) {
   return useQuery({ queryKey: [plan, 'volumes'], queryFn: () => call<Stored>('GET', `/plans/${plan}/volumes`) });
 }
 
+/** Which column of a file holds what: places in its header from 0. */
+export type Columns = VolumesPreview['columns'];
+
 export function useReadVolumes(plan: string) {
   return useMutation({
-    mutationFn: ({ file, timeZone }: { file: File; timeZone: string }) =>
-      call<VolumesPreview>(
-        'POST',
-        `/plans/${plan}/volumes/imports?${new URLSearchParams({ timeZone, fileName: file.name })}`,
-        { file, type: 'text/csv' },
-      ),
+    mutationFn: ({ file, timeZone, columns }: { file: File; timeZone: string; columns?: Columns }) => {
+      const said = Object.entries(columns ?? {}).map(([column, place]) => ['column', `${column}:${place}`]);
+      const query = new URLSearchParams([['timeZone', timeZone], ['fileName', file.name], ...said]);
+      return call<VolumesPreview>('POST', `/plans/${plan}/volumes/imports?${query}`, {
+        file,
+        type: file.name.endsWith('.xlsx') ? 'application/octet-stream' : 'text/csv',
+      });
+    },
   });
 }
 

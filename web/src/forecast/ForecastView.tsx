@@ -52,7 +52,7 @@ export function ForecastView() {
             {formatDate(stored.last, week.timeZone)}.
           </p>
         ) : (
-          <p>No volumes are known yet. Import a CSV to forecast the coming week.</p>
+          <p>No volumes are known yet. Import a file to forecast the coming week.</p>
         )}
         {stored?.first && <SpecialDaysPanel />}
         <ImportVolumes />

@@ -1,7 +1,7 @@
-import { Button, Input } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import type { VolumesPreview } from '../api/model';
-import { useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
+import { type Columns, useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
 import { ErrorNote } from '../shell/ErrorNote';
 import { useWorkplace } from '../shell/plan';
 import { formatMoment } from '../shell/time';
@@ -14,13 +14,19 @@ export function ImportVolumes() {
   const discard = useDiscardVolumes(draft.id);
   const [timeZone, setTimeZone] = useState(week.timeZone);
   const [file, setFile] = useState<File | null>(null);
+  /** Reads the file anew by other columns; what was read before is forgotten. */
+  function readBy(columns: Columns) {
+    if (!file) return;
+    if (read.data?.id) discard.mutate(read.data.id);
+    read.mutate({ file, timeZone, columns });
+  }
   if (!canEdit) return <p className="soft">Importing needs the planner role.</p>;
   return (
     <div className="import">
-      <h3>Import a CSV</h3>
+      <h3>Import a CSV or spreadsheet</h3>
       <p className="soft">
-        Columns date-time, queue, chats; handling seconds and door if you have them. What the file says of a queue’s
-        half-hour replaces what was known of it.
+        Time, queue and chats; door, topic, language and handling if you have them; by the quarter, half-hour or hour. What
+        the file says of a queue’s half-hour replaces what was known of it.
       </p>
       <label>
         Time zone of its date-times
@@ -30,7 +36,7 @@ export function ImportVolumes() {
         File
         <input
           type="file"
-          accept=".csv,.txt,text/csv"
+          accept=".csv,.txt,.xlsx,text/csv"
           onChange={(event) => {
             setFile(event.target.files?.[0] ?? null);
             read.reset();
@@ -51,19 +57,25 @@ export function ImportVolumes() {
       <ErrorNote error={read.error ?? accept.error ?? discard.error} />
       {read.data && !accept.data && (
         <>
-          <Contents preview={read.data} />
+          <ColumnsOfFile preview={read.data} onChange={readBy} />
+          {read.data.missing.map((missing) => (
+            <p key={missing} className="short">
+              ▾ No column is known for {missing}.
+            </p>
+          ))}
+          {read.data.id && <Contents preview={read.data} />}
           <div className="editor-actions">
             <Button
               type="primary"
               disabled={read.data.lines === 0}
               loading={accept.isPending}
-              onClick={() => accept.mutate(read.data.id)}
+              onClick={() => read.data.id && accept.mutate(read.data.id)}
             >
-              Accept {read.data.lines.toLocaleString('en')} lines
+              Accept {read.data.lines.toLocaleString('en')} half-hours
             </Button>
             <Button
               onClick={() => {
-                discard.mutate(read.data.id);
+                if (read.data.id) discard.mutate(read.data.id);
                 read.reset();
               }}
             >
@@ -82,12 +94,62 @@ export function ImportVolumes() {
   );
 }
 
+const COLUMNS: Record<string, string> = {
+  TIME: 'date and time',
+  DATE: 'date',
+  TIME_OF_DAY: 'time of day',
+  QUEUE: 'queue',
+  CHATS: 'chats offered',
+  ANSWERED: 'answered',
+  LEFT: 'left',
+  HANDLING: 'handling time',
+  DOOR: 'door',
+  LANGUAGE: 'language',
+  TOPIC: 'topic',
+};
+const ASIDE = '';
+
+/** What each column of the file is taken for, with its first values; any of it can be said otherwise. */
+function ColumnsOfFile({ preview, onChange }: { preview: VolumesPreview; onChange: (columns: Columns) => void }) {
+  const holds = (place: number) => Object.entries(preview.columns).find(([, at]) => at === place)?.[0] ?? ASIDE;
+  function say(place: number, column: string) {
+    const others = Object.entries(preview.columns).filter(([known, at]) => at !== place && known !== column);
+    onChange(Object.fromEntries(column === ASIDE ? others : [...others, [column, place]]) as Columns);
+  }
+  return (
+    <table className="file-columns" aria-label="Columns of the file">
+      <tbody>
+        {preview.header.map((name, place) => (
+          <tr key={place}>
+            <th scope="row">{name || `column ${place + 1}`}</th>
+            <td className="soft">{preview.sample.map((line) => line[place]).find(Boolean)}</td>
+            <td>
+              <Select
+                size="small"
+                aria-label={`What ${name || `column ${place + 1}`} holds`}
+                value={holds(place)}
+                onChange={(column: string) => say(place, column)}
+                options={[
+                  { value: ASIDE, label: 'left aside' },
+                  ...Object.entries(COLUMNS).map(([value, label]) => ({ value, label })),
+                ]}
+              />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 function Contents({ preview }: { preview: VolumesPreview }) {
   const { draft, week } = useWorkplace();
   const name = (id: string) => draft.plan.queues.find((queue) => queue.id === id)?.name ?? id;
   return (
     <section aria-label="What the file holds">
       <dl className="sums">
+        <dt>It counts</dt>
+        <dd>{preview.intervalMinutes === 60 ? 'hours' : preview.intervalMinutes === 15 ? 'quarters of an hour' : 'half-hours'}</dd>
         <dt>Columns separated by</dt>
         <dd>{preview.separator}</dd>
         <dt>Decimal mark</dt>

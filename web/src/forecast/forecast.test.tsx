@@ -5,6 +5,7 @@ import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { dayOption, words } from './dayOption';
 import { Effects } from './Effects';
+import { ImportVolumes } from './ImportVolumes';
 import { SeriesDetail } from './SeriesDetail';
 import { SpecialDaysPanel, days } from './SpecialDaysPanel';
 
@@ -99,6 +100,42 @@ describe('the methods of a series', () => {
     expect((await screen.findByRole('row', { name: /^regression/ })).textContent).toContain('wanted by a planner');
     fireEvent.click(screen.getByRole('button', { name: 'Leave the choice to the trials' }));
     await waitFor(() => expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual({ series: head.key, method: null }));
+  });
+});
+
+describe('a file of volumes', () => {
+  const preview = {
+    id: null,
+    fileName: 'v.csv',
+    separator: '',
+    decimalMark: '',
+    intervalMinutes: 0,
+    header: ['when', 'queue', 'n'],
+    sample: [['2026-11-24 08:30', 'fares', '12']],
+    columns: { QUEUE: 1 },
+    missing: ['time: one of start', 'chats: one of chats'],
+    lines: 0,
+    first: null,
+    last: null,
+    chats: {},
+    replaced: 0,
+    faults: [],
+    faultCount: 0,
+    notes: [],
+  };
+
+  it('is read anew by the columns that are said', async () => {
+    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), { '/volumes/imports': preview });
+    fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read the file' }));
+    expect(await screen.findByText(/No column is known for time/)).toBeTruthy();
+    expect(screen.getByText('2026-11-24 08:30')).toBeTruthy();
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Accept 0/ }).disabled).toBe(true);
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What n holds' }));
+    fireEvent.click(await screen.findByTitle('chats offered'));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[0]?.path).not.toContain('column=');
+    expect(new URLSearchParams(sent[1]?.path.split('?')[1]).getAll('column')).toEqual(['QUEUE:1', 'CHATS:2']);
   });
 });
 

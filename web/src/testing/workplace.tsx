@@ -12,7 +12,7 @@ export function renderInWorkplace(node: ReactNode, plan: Plan, answers: Record<s
   globalThis.fetch = ((input: RequestInfo | URL, init?: RequestInit) => {
     const path = String(input).replace('/api/v1', '');
     const method = init?.method ?? 'GET';
-    sent.push({ method, path, body: init?.body ? JSON.parse(String(init.body)) : undefined });
+    sent.push({ method, path, body: typeof init?.body === 'string' ? JSON.parse(init.body) : undefined });
     const found = Object.entries(answers).find(([end]) => path.split('?')[0]?.endsWith(end));
     return Promise.resolve(
       new Response(JSON.stringify(found?.[1] ?? { change: 1, version: 2 }), { headers: { 'Content-Type': 'application/json' } }),

@@ -71,7 +71,7 @@ class DesignAndStaffIT {
             journey.button("Read the file").click();
             assertThat(page.getByText("One line cannot be used")).isVisible();
             assertThat(page.getByText("the plan has no queue \"whales\"")).isVisible();
-            journey.button("Accept 6 lines").click();
+            journey.button("Accept 6 half-hours").click();
             assertThat(page.getByRole(AriaRole.STATUS)).containsText("6 half-hours stored");
             page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Staffing"))
                     .click();

@@ -8,7 +8,8 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 
 /**
- * The records of a delimited text file in UTF-8 (RFC 4180, with comma, semicolon, tab or bar), its header first.
+ * The records of a delimited text file in UTF-8 (RFC 4180, with comma, semicolon, tab or bar), or of the first sheet of a
+ * spreadsheet (.xlsx), its header first.
  *
  * @param records at least a header; empty lines are left out, blanks around values removed
  */
@@ -38,7 +39,7 @@ public record DelimitedFile(char separator, List<CSVRecord> records) {
      * @throws FileRefusal if it is empty, in another encoding, or no well-formed CSV
      */
     public static DelimitedFile read(byte[] bytes) {
-        String text = TextEncoding.decode(bytes);
+        String text = TextEncoding.decode(Spreadsheet.is(bytes) ? Spreadsheet.asCsv(bytes) : bytes);
         char separator = Separator.of(text);
         var format = CSVFormat.RFC4180
                 .builder()

@@ -3,6 +3,7 @@ package io.kinetarch.core.volume;
 import io.kinetarch.core.csv.UnusableLine;
 import io.kinetarch.core.volume.VolumeFile.Origin;
 import java.time.DateTimeException;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
@@ -22,6 +23,7 @@ import java.util.stream.Stream;
  * {@code 24/11/2026 08:30}, the last with day or month first, whichever the file's own values allow.
  */
 final class LocalTimes {
+    private static final Duration QUARTER = Duration.ofMinutes(15);
     private static final Pattern SLASHED = Pattern.compile("(\\d{1,2})/(\\d{1,2})/\\d{4}.*");
     private static final DateTimeFormatter ISO = new DateTimeFormatterBuilder()
             .appendPattern("uuuu-MM-dd")
@@ -96,8 +98,8 @@ final class LocalTimes {
     }
 
     private static Instant onGrid(Instant instant, String value) throws UnusableLine {
-        if (instant.getEpochSecond() % ChatCount.INTERVAL.toSeconds() != 0) {
-            throw new UnusableLine(value + " is not the start of a half-hour");
+        if (instant.getEpochSecond() % QUARTER.toSeconds() != 0) {
+            throw new UnusableLine(value + " is not the start of a half-hour or a quarter of an hour");
         }
         return instant;
     }

@@ -1,88 +1,108 @@
 package io.kinetarch.core.volume;
 
-import io.kinetarch.core.csv.FileRefusal;
 import io.kinetarch.core.csv.UnusableLine;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.apache.commons.csv.CSVRecord;
 
-/** Which column of a file holds what, found by the names in its header. */
+/** Which column of a file holds what. */
 final class VolumeColumns {
-    private final Map<Column, Integer> position = new EnumMap<>(Column.class);
-    private final List<String> unused = new ArrayList<>();
+    private final List<String> header;
+    private final Map<VolumeColumn, Integer> position;
 
-    private VolumeColumns() {}
-
-    enum Column {
-        TIME(true, Set.of("date-time", "datetime", "date time", "time", "start", "starts at", "interval", "timestamp")),
-        QUEUE(true, Set.of("queue", "queue name", "queue id")),
-        CHATS(true, Set.of("chats", "offered", "arrivals", "volume", "count")),
-        HANDLING(
-                false,
-                Set.of("handling seconds", "handling", "handling time", "mean handling seconds", "aht", "aht seconds")),
-        DOOR(false, Set.of("door", "front door", "door id")),
-        LANGUAGE(false, Set.of("language", "lang", "locale")),
-        TOPIC(false, Set.of("topic", "subject", "intent", "reason"));
-
-        private final boolean required;
-
-        @SuppressWarnings("ImmutableEnumChecker") // made by Set.of
-        private final Set<String> names;
-
-        Column(boolean required, Set<String> names) {
-            this.required = required;
-            this.names = names;
-        }
+    /**
+     * Columns by their place in the header, from 0.
+     *
+     * @param position at most one place a column
+     */
+    VolumeColumns(CSVRecord header, Map<VolumeColumn, Integer> position) {
+        this.header = header.toList();
+        this.position = new EnumMap<>(VolumeColumn.class);
+        this.position.putAll(position);
     }
 
-    static VolumeColumns of(CSVRecord header) {
-        var columns = new VolumeColumns();
+    /** Finds the columns by the names in a header. */
+    static VolumeColumns guessed(CSVRecord header) {
+        var position = new EnumMap<VolumeColumn, Integer>(VolumeColumn.class);
         for (int i = 0; i < header.size(); i++) {
-            columns.take(header.get(i), i);
-        }
-        for (Column column : Column.values()) {
-            if (column.required && !columns.position.containsKey(column)) {
-                throw new FileRefusal(
-                        1,
-                        "the header \"" + String.join(" | ", header.toList()) + "\" has no column for "
-                                + column.name().toLowerCase(Locale.ROOT) + "; name one "
-                                + String.join(
-                                        ", ", column.names.stream().sorted().toList()));
+            for (VolumeColumn column : VolumeColumn.values()) {
+                if (column.named(header.get(i)) && !position.containsValue(i)) {
+                    position.putIfAbsent(column, i);
+                }
             }
         }
-        return columns;
+        timeAlone(header, position);
+        return new VolumeColumns(header, position);
     }
 
-    private void take(String name, int index) {
-        String plain = name.toLowerCase(Locale.ROOT).replace('_', ' ').strip();
-        for (Column column : Column.values()) {
-            if (column.names.contains(plain) && position.putIfAbsent(column, index) == null) {
-                return;
+    /** "Time" is the time of day where there is a date beside it, and else both. */
+    private static void timeAlone(CSVRecord header, Map<VolumeColumn, Integer> position) {
+        for (int i = 0; i < header.size(); i++) {
+            if (header.get(i).strip().equalsIgnoreCase("time") && !position.containsValue(i)) {
+                position.putIfAbsent(
+                        position.containsKey(VolumeColumn.DATE) ? VolumeColumn.TIME_OF_DAY : VolumeColumn.TIME, i);
             }
-        }
-        if (!plain.isEmpty()) {
-            unused.add(name);
         }
     }
 
-    Optional<String> value(CSVRecord line, Column column) {
+    Map<VolumeColumn, Integer> positions() {
+        return Map.copyOf(position);
+    }
+
+    /** What is missing to read the file, in words; empty where nothing is. */
+    List<String> missing() {
+        var missing = new ArrayList<String>();
+        if (!has(VolumeColumn.TIME) && !(has(VolumeColumn.DATE) && has(VolumeColumn.TIME_OF_DAY))) {
+            missing.add("time: one of date-time, start, time, or date and time of day");
+        }
+        if (!has(VolumeColumn.QUEUE)) {
+            missing.add("queue: one of " + sorted(VolumeColumn.QUEUE));
+        }
+        if (!has(VolumeColumn.CHATS) && !(has(VolumeColumn.ANSWERED) && has(VolumeColumn.LEFT))) {
+            missing.add("chats: one of " + sorted(VolumeColumn.CHATS) + ", or answered and left");
+        }
+        return missing;
+    }
+
+    private static String sorted(VolumeColumn column) {
+        return String.join(", ", column.names().stream().sorted().toList());
+    }
+
+    boolean has(VolumeColumn column) {
+        return position.containsKey(column);
+    }
+
+    Optional<String> value(CSVRecord line, VolumeColumn column) {
         Integer index = position.get(column);
         return index == null || index >= line.size() || line.get(index).isBlank()
                 ? Optional.empty()
                 : Optional.of(line.get(index).strip());
     }
 
-    String required(CSVRecord line, Column column) throws UnusableLine {
-        return value(line, column)
-                .orElseThrow(() -> new UnusableLine(column.name().toLowerCase(Locale.ROOT) + " is missing"));
+    String required(CSVRecord line, VolumeColumn column) throws UnusableLine {
+        return value(line, column).orElseThrow(() -> new UnusableLine(column.words() + " is missing"));
+    }
+
+    /** Date and time of a line, in one column or in two; a date in ISO form may bring a midnight of its own. */
+    Optional<String> time(CSVRecord line) {
+        if (has(VolumeColumn.TIME)) {
+            return value(line, VolumeColumn.TIME);
+        }
+        return value(line, VolumeColumn.DATE)
+                .flatMap(date -> value(line, VolumeColumn.TIME_OF_DAY)
+                        .map(time -> date.replaceFirst("[ T]00:00(:00)?$", "") + " " + time));
     }
 
     Optional<String> unused() {
+        var unused = new ArrayList<String>();
+        for (int i = 0; i < header.size(); i++) {
+            if (!position.containsValue(i) && !header.get(i).isBlank()) {
+                unused.add(header.get(i));
+            }
+        }
         return unused.isEmpty()
                 ? Optional.empty()
                 : Optional.of("Columns left aside: " + String.join(", ", unused) + ".");

@@ -8,15 +8,16 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
-import io.kinetarch.core.volume.VolumeColumns.Column;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.IllformedLocaleException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.regex.Pattern;
@@ -24,8 +25,8 @@ import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads a CSV (RFC 4180, with comma, semicolon, tab or bar) of date-time, queue, chats and, where known, handling seconds
- * and door. Lines that cannot be used are listed with their number and the reason; the others are read.
+ * A table of chats by time, queue and, where known, door, language, topic and handling, in a CSV (RFC 4180, with comma, semicolon,
+ * tab or bar) or a spreadsheet. Lines that cannot be used are listed with their number and the reason; the others are read.
  */
 public final class VolumeFile {
     /** Faulty lines beyond this many are counted, not listed. */
@@ -37,18 +38,16 @@ public final class VolumeFile {
     private static final Pattern DECIMAL = Pattern.compile("\\d{1,9}([.,]\\d+)?");
     private static final Pattern WITH_DECIMAL_COMMA = Pattern.compile("\\d+,\\d+");
 
-    private final Map<String, QueueId> queues;
-    private final Map<String, DoorId> doors;
-    private final LocalTimes times;
-    private final List<ChatCount> counts = new ArrayList<>();
-    private final Map<Key, Long> lineOf = new HashMap<>();
-    private final List<Fault> faults = new ArrayList<>();
-    private long faultCount;
+    private static final Pattern CLOCK = Pattern.compile("(?:(\\d{1,2}):)?(\\d{1,2}):(\\d{2})");
+    private static final double HARDLY_SECONDS = 30;
+    private static final int SAMPLE_LINES = 4;
 
-    private VolumeFile(Plan plan, LocalTimes times) {
-        this.times = times;
-        queues = byName(plan.queues(), element -> new QueueId(element.id().value()));
-        doors = byName(plan.doors(), element -> new DoorId(element.id().value()));
+    private final DelimitedFile table;
+    private final VolumeColumns guessed;
+
+    private VolumeFile(DelimitedFile table) {
+        this.table = table;
+        guessed = VolumeColumns.guessed(table.header());
     }
 
     /** What one count is of, besides its time. */
@@ -58,12 +57,11 @@ public final class VolumeFile {
             @Nullable String language,
             @Nullable String topic) {}
 
-    private record Key(Origin origin, Instant startsAt) {}
-
     /**
      * What a file holds.
      *
      * @param decimalMark the mark of fractions
+     * @param interval over which the file counts; its counts are of half-hours
      * @param faults the first {@value #MOST_LISTED_FAULTS} lines that could not be used
      * @param faultCount how many there are in all
      * @param notes what was assumed or left aside
@@ -71,86 +69,174 @@ public final class VolumeFile {
     public record Reading(
             char separator,
             char decimalMark,
+            CountedInterval interval,
             List<ChatCount> counts,
             List<Fault> faults,
             long faultCount,
             List<String> notes) {}
 
     /**
-     * Reads a file.
+     * Opens a file.
      *
-     * @param bytes the file, in UTF-8
+     * @throws FileRefusal if it is no table
+     */
+    public static VolumeFile open(byte[] bytes) {
+        var file = new VolumeFile(DelimitedFile.read(bytes));
+        file.table.body(); // refuses a header without lines
+        return file;
+    }
+
+    /** Opens a file and reads it by the columns its header names. */
+    static Reading read(byte[] bytes, ZoneId zone, Plan plan) {
+        var file = open(bytes);
+        return file.read(zone, plan, file.columns());
+    }
+
+    /** The names in the header. */
+    public List<String> header() {
+        return table.header().toList();
+    }
+
+    /** The first lines below the header. */
+    public List<List<String>> sample() {
+        return table.body().stream().limit(SAMPLE_LINES).map(CSVRecord::toList).toList();
+    }
+
+    /** Which column seems to hold what, by the names in the header: places from 0. */
+    public Map<VolumeColumn, Integer> columns() {
+        return guessed.positions();
+    }
+
+    /** What columns lack to read the file by them, in words; empty if nothing. */
+    public List<String> missing(Map<VolumeColumn, Integer> columns) {
+        return new VolumeColumns(table.header(), columns).missing();
+    }
+
+    /**
+     * Reads the file.
+     *
      * @param zone whose local time the date-times are in, where they carry no offset of their own
      * @param plan whose queues and doors the file names, by id or name
+     * @param columns which column holds what: places from 0
      * @throws FileRefusal if nothing in it can be used
      */
-    public static Reading read(byte[] bytes, ZoneId zone, Plan plan) {
-        var delimited = DelimitedFile.read(bytes);
-        var columns = VolumeColumns.of(delimited.header());
-        var body = delimited.body();
-        var values = body.stream()
-                .map(line -> columns.value(line, Column.TIME))
-                .flatMap(Optional::stream)
-                .toList();
+    public Reading read(ZoneId zone, Plan plan, Map<VolumeColumn, Integer> columns) {
+        var used = new VolumeColumns(table.header(), columns);
+        used.missing().stream().findFirst().ifPresent(missing -> {
+            throw new FileRefusal(
+                    1,
+                    "the header \"" + String.join(" | ", header()) + "\" has no column for " + missing
+                            + "; say which column it is, or name one so");
+        });
+        var values =
+                table.body().stream().map(used::time).flatMap(Optional::stream).toList();
         var times = LocalTimes.guess(values, zone);
-        var file = new VolumeFile(plan, times);
-        for (CSVRecord line : body) {
-            file.take(line, columns);
-        }
+        var lines = new Lines(plan, times, used);
+        table.body().forEach(lines::take);
+        var interval =
+                CountedInterval.of(lines.parsed.stream().map(Parsed::startsAt).toList());
         var notes = new ArrayList<String>();
         times.note().ifPresent(notes::add);
-        columns.unused().ifPresent(notes::add);
+        used.unused().ifPresent(notes::add);
+        if (interval == CountedInterval.HOUR) {
+            notes.add("The file counts hours; each was split evenly into its two half-hours.");
+        }
+        handlingNote(lines.parsed).ifPresent(notes::add);
         return new Reading(
-                delimited.separator(),
-                decimalMark(body, columns),
-                List.copyOf(file.counts),
-                List.copyOf(file.faults),
-                file.faultCount,
+                table.separator(),
+                decimalMark(table.body(), used),
+                interval,
+                HalfHours.of(lines.parsed, interval),
+                List.copyOf(lines.faults),
+                lines.faultCount,
                 List.copyOf(notes));
     }
 
-    private void take(CSVRecord line, VolumeColumns columns) {
-        try {
-            add(line.getRecordNumber(), parse(line, columns));
-        } catch (UnusableLine e) {
-            faultCount++;
-            if (faults.size() < MOST_LISTED_FAULTS) {
-                faults.add(Fault.of(line, e.getMessage()));
+    private static Optional<String> handlingNote(List<Parsed> parsed) {
+        double[] seconds = parsed.stream()
+                .map(Parsed::handlingSeconds)
+                .filter(Objects::nonNull)
+                .mapToDouble(Double::doubleValue)
+                .toArray();
+        return seconds.length > 0 && Arrays.stream(seconds).max().orElse(0) < HARDLY_SECONDS
+                ? Optional.of("Every handling time is under " + (int) HARDLY_SECONDS
+                        + " and was read as seconds. If they are minutes, export seconds, or times such as 6:45.")
+                : Optional.empty();
+    }
+
+    /** A line that can be used. */
+    record Parsed(
+            Origin origin,
+            Instant startsAt,
+            int chats,
+            @Nullable Double handlingSeconds) {}
+
+    private static final class Lines {
+        private final Map<String, QueueId> queues;
+        private final Map<String, DoorId> doors;
+        private final LocalTimes times;
+        private final VolumeColumns columns;
+        private final List<Parsed> parsed = new ArrayList<>();
+        private final Map<Key, Long> lineOf = new HashMap<>();
+        private final List<Fault> faults = new ArrayList<>();
+        private long faultCount;
+
+        private record Key(Origin origin, Instant startsAt) {}
+
+        Lines(Plan plan, LocalTimes times, VolumeColumns columns) {
+            this.times = times;
+            this.columns = columns;
+            queues = byName(plan.queues(), element -> new QueueId(element.id().value()));
+            doors = byName(plan.doors(), element -> new DoorId(element.id().value()));
+        }
+
+        void take(CSVRecord line) {
+            try {
+                add(line.getRecordNumber(), parse(line));
+            } catch (UnusableLine e) {
+                faultCount++;
+                if (faults.size() < MOST_LISTED_FAULTS) {
+                    faults.add(Fault.of(line, e.getMessage()));
+                }
             }
         }
-    }
 
-    private ChatCount parse(CSVRecord line, VolumeColumns columns) throws UnusableLine {
-        QueueId queue = named(columns.required(line, Column.QUEUE), queues, "queue");
-        DoorId door = columns.value(line, Column.DOOR).isEmpty()
-                ? null
-                : named(columns.required(line, Column.DOOR), doors, "front door");
-        String chats = columns.required(line, Column.CHATS);
-        if (!WHOLE.matcher(chats).matches() || Integer.parseInt(chats) > MOST_CHATS) {
-            throw new UnusableLine("chats must be a whole number from 0 to " + MOST_CHATS + ", not \"" + chats + "\"");
+        private Parsed parse(CSVRecord line) throws UnusableLine {
+            QueueId queue = named(columns.required(line, VolumeColumn.QUEUE), queues, "queue");
+            DoorId door = columns.value(line, VolumeColumn.DOOR).isEmpty()
+                    ? null
+                    : named(columns.required(line, VolumeColumn.DOOR), doors, "front door");
+            int chats = columns.has(VolumeColumn.CHATS)
+                    ? whole(columns.required(line, VolumeColumn.CHATS), "chats")
+                    : whole(columns.required(line, VolumeColumn.ANSWERED), "answered")
+                            + whole(columns.required(line, VolumeColumn.LEFT), "left");
+            var handling = columns.value(line, VolumeColumn.HANDLING);
+            Double handlingSeconds = handling.isEmpty() ? null : handlingSeconds(handling.get());
+            var origin = new Origin(
+                    queue,
+                    door,
+                    language(columns.value(line, VolumeColumn.LANGUAGE)),
+                    columns.value(line, VolumeColumn.TOPIC).orElse(null));
+            String time = columns.time(line).orElseThrow(() -> new UnusableLine("time is missing"));
+            return new Parsed(origin, times.instant(time, origin), chats, handlingSeconds);
         }
-        var handling = columns.value(line, Column.HANDLING);
-        Double handlingSeconds = handling.isEmpty() ? null : handlingSeconds(handling.get());
-        String language = language(columns.value(line, Column.LANGUAGE));
-        String topic = columns.value(line, Column.TOPIC).orElse(null);
-        return new ChatCount(
-                queue,
-                door,
-                language,
-                topic,
-                times.instant(columns.required(line, Column.TIME), new Origin(queue, door, language, topic)),
-                Integer.parseInt(chats),
-                handlingSeconds);
+
+        private void add(long line, Parsed count) throws UnusableLine {
+            Long earlier = lineOf.putIfAbsent(new Key(count.origin(), count.startsAt()), line);
+            if (earlier != null) {
+                throw new UnusableLine(
+                        "the same queue, door, language, topic and time stand in line " + earlier + " already");
+            }
+            parsed.add(count);
+        }
     }
 
-    private void add(long line, ChatCount count) throws UnusableLine {
-        var origin = new Origin(count.queue(), count.door(), count.language(), count.topic());
-        Long earlier = lineOf.putIfAbsent(new Key(origin, count.startsAt()), line);
-        if (earlier != null) {
+    private static int whole(String value, String what) throws UnusableLine {
+        if (!WHOLE.matcher(value).matches() || Integer.parseInt(value) > MOST_CHATS) {
             throw new UnusableLine(
-                    "the same queue, door, language, topic and half-hour stand in line " + earlier + " already");
+                    what + " must be a whole number from 0 to " + MOST_CHATS + ", not \"" + value + "\"");
         }
-        counts.add(count);
+        return Integer.parseInt(value);
     }
 
     private static @Nullable String language(Optional<String> value) throws UnusableLine {
@@ -168,10 +254,16 @@ public final class VolumeFile {
     }
 
     private static double handlingSeconds(String value) throws UnusableLine {
-        if (!DECIMAL.matcher(value).matches()) {
-            throw new UnusableLine("handling seconds must be a number, not \"" + value + "\"");
+        var clock = CLOCK.matcher(value);
+        if (!clock.matches() && !DECIMAL.matcher(value).matches()) {
+            throw new UnusableLine(
+                    "handling must be a number of seconds or a time such as 6:45, not \"" + value + "\"");
         }
-        double seconds = Double.parseDouble(value.replace(',', '.'));
+        double seconds = clock.matches()
+                ? 3600 * (clock.group(1) == null ? 0 : Integer.parseInt(clock.group(1)))
+                        + 60.0 * Integer.parseInt(clock.group(2))
+                        + Integer.parseInt(clock.group(3))
+                : Double.parseDouble(value.replace(',', '.'));
         if (seconds > LONGEST_HANDLING_SECONDS) {
             throw new UnusableLine("handling of " + value + " seconds is longer than a day; is it in milliseconds?");
         }
@@ -199,7 +291,7 @@ public final class VolumeFile {
 
     private static char decimalMark(List<CSVRecord> lines, VolumeColumns columns) {
         return lines.stream()
-                        .map(line -> columns.value(line, Column.HANDLING))
+                        .map(line -> columns.value(line, VolumeColumn.HANDLING))
                         .flatMap(Optional::stream)
                         .anyMatch(value -> WITH_DECIMAL_COMMA.matcher(value).matches())
                 ? ','

@@ -5,6 +5,7 @@ import static io.kinetarch.core.plan.SamplePlan.CARGO;
 import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+import static org.assertj.core.api.Assertions.tuple;
 
 import io.kinetarch.core.csv.DelimitedFile.Fault;
 import io.kinetarch.core.csv.FileRefusal;
@@ -13,6 +14,9 @@ import io.kinetarch.core.volume.VolumeFile.Reading;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class VolumeFileTest {
@@ -82,7 +86,7 @@ class VolumeFileTest {
                         reason -> assertThat(reason).contains("no queue \"whales\""),
                         reason -> assertThat(reason).contains("whole number"),
                         reason -> assertThat(reason).contains("whole number"),
-                        reason -> assertThat(reason).contains("must be a number"),
+                        reason -> assertThat(reason).contains("must be a number of seconds"),
                         reason -> assertThat(reason).contains("longer than a day"),
                         reason -> assertThat(reason).contains("queue is missing"),
                         reason -> assertThat(reason).contains("no date-time"));
@@ -130,6 +134,63 @@ class VolumeFileTest {
     }
 
     @Test
+    void dateAndTimeMayStandApartAndOfferedBeAnsweredAndLeft() {
+        var reading = read("""
+                Date;Time;Queue;Answered;Abandoned;Duration
+                24.11.2026;08:30;booking;10;2;6:45
+                """);
+        assertThat(reading.counts())
+                .containsExactly(
+                        new ChatCount(BOOKING, null, null, null, Instant.parse("2026-11-24T08:30:00Z"), 12, 405.0));
+    }
+
+    @Test
+    void columnsCanBeSaidWhereTheirNamesTellNothing() {
+        var file = VolumeFile.open("a,b,c\n2026-11-24 08:30,booking,3\n".getBytes(StandardCharsets.UTF_8));
+        assertThat(file.columns()).isEmpty();
+        assertThat(file.missing(file.columns())).hasSize(3);
+        assertThat(file.header()).containsExactly("a", "b", "c");
+        assertThat(file.sample()).containsExactly(List.of("2026-11-24 08:30", "booking", "3"));
+        var columns = Map.of(VolumeColumn.TIME, 0, VolumeColumn.QUEUE, 1, VolumeColumn.CHATS, 2);
+        assertThat(file.missing(columns)).isEmpty();
+        assertThat(file.read(DUBLIN, SamplePlan.plan(), columns).counts()).hasSize(1);
+    }
+
+    @Test
+    void quartersAreSummedAndHoursSplit() {
+        var quarters = read("""
+                start,queue,chats,aht
+                2026-11-24 09:00,booking,3,300
+                2026-11-24 09:15,booking,1,500
+                2026-11-24 09:30,booking,4,
+                """);
+        assertThat(quarters.interval()).isEqualTo(CountedInterval.QUARTER_HOUR);
+        assertThat(quarters.counts())
+                .extracting(ChatCount::chats, ChatCount::handlingSeconds)
+                .containsExactly(tuple(4, 350.0), tuple(4, null));
+
+        var hours = new StringBuilder("start,queue,chats\n");
+        IntStream.range(8, 18).forEach(hour -> hours.append("2026-11-24 %02d:00,booking,5\n".formatted(hour)));
+        var halves = read(hours.toString());
+        assertThat(halves.interval()).isEqualTo(CountedInterval.HOUR);
+        assertThat(halves.counts()).hasSize(20);
+        assertThat(halves.counts().stream().mapToInt(ChatCount::chats).sum()).isEqualTo(50);
+        assertThat(halves.notes()).anyMatch(note -> note.contains("split evenly"));
+    }
+
+    @Test
+    void wholeDaysAreRefusedAndMinutesForSecondsSuspected() {
+        var days = new StringBuilder("start,queue,chats\n");
+        IntStream.range(1, 20).forEach(day -> days.append("2026-11-%02d 00:00,booking,50\n".formatted(day)));
+        refused(days.toString().getBytes(StandardCharsets.UTF_8), 1, "counts whole days");
+        assertThat(read("time,queue,chats,aht\n2026-11-23 09:00,booking,1,6.5\n")
+                        .notes())
+                .singleElement()
+                .asString()
+                .contains("If they are minutes");
+    }
+
+    @Test
     void unusedColumnsAreSaid() {
         assertThat(read("time,queue,chats,mood\n2026-11-23 09:00,booking,1,fine\n")
                         .notes())
@@ -141,7 +202,7 @@ class VolumeFileTest {
         refused(new byte[0], 1, "0 bytes");
         refused("\n\n\n".getBytes(StandardCharsets.UTF_8), 1, "empty lines");
         refused("time,queue,chats\n".getBytes(StandardCharsets.UTF_8), 2, "no line below");
-        refused("time,queue\n1,2\n".getBytes(StandardCharsets.UTF_8), 1, "no column for chats; name one arrivals");
+        refused("time,queue\n1,2\n".getBytes(StandardCharsets.UTF_8), 1, "no column for chats: one of arrivals");
         refused("time,queue,chats\n2026-11-23 09:00,fähre,1\n".getBytes(Charset.forName("ISO-8859-1")), 2, "not UTF-8");
         refused("time,queue,chats\n".getBytes(StandardCharsets.UTF_16), 1, "UTF-16");
         refused(new byte[] {'P', 'K', 0, 3, '\n', ','}, 1, "no text file");

@@ -1,13 +1,23 @@
 package io.kinetarch.server.volume;
 
+import io.kinetarch.core.volume.VolumeColumn;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.SentFile;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.volume.Volumes.Accepted;
 import io.kinetarch.server.volume.Volumes.Preview;
 import io.kinetarch.server.volume.Volumes.Stored;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.time.ZoneId;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -23,7 +33,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/plans/{plan}/volumes")
 class VolumeController {
-    private static final int MOST_MEGABYTES = 50;
+    private static final Pattern COLUMN = Pattern.compile("("
+            + Arrays.stream(VolumeColumn.values()).map(Enum::name).collect(Collectors.joining("|")) + "):(\\d{1,3})");
+    private static final int MOST_MEGABYTES = 100;
 
     private final Volumes volumes;
 
@@ -42,6 +54,7 @@ class VolumeController {
             @PathVariable String plan,
             @RequestParam ZoneId timeZone,
             @RequestParam(defaultValue = "volumes.csv") String fileName,
+            @RequestParam(required = false) @Nullable List<String> column,
             @AuthenticationPrincipal SignedIn by,
             HttpServletRequest request)
             throws IOException {
@@ -50,7 +63,27 @@ class VolumeController {
                 fileName,
                 SentFile.read(request, MOST_MEGABYTES, "Split it, for example by year, and send the parts."),
                 timeZone,
+                columns(column),
                 by);
+    }
+
+    /** Columns as "CHATS:3", places from 0; null where none is said, so that the header's names decide. */
+    private static @Nullable Map<VolumeColumn, Integer> columns(@Nullable List<String> said) {
+        if (said == null || said.isEmpty()) {
+            return null;
+        }
+        var columns = new EnumMap<VolumeColumn, Integer>(VolumeColumn.class);
+        for (String one : said) {
+            var parts = COLUMN.matcher(one);
+            if (!parts.matches()
+                    || columns.put(VolumeColumn.valueOf(parts.group(1)), Integer.valueOf(parts.group(2))) != null) {
+                throw new Refusal(
+                        Kind.INVALID_PARAMETER,
+                        "A column is said once and as CHATS:3, one of " + Arrays.toString(VolumeColumn.values())
+                                + " and its place from 0; \"" + one + "\" is not.");
+            }
+        }
+        return columns;
     }
 
     @PostMapping("/imports/{id}/acceptance")

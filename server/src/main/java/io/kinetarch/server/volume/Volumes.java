@@ -3,6 +3,7 @@ package io.kinetarch.server.volume;
 import io.kinetarch.core.csv.DelimitedFile.Fault;
 import io.kinetarch.core.csv.FileRefusal;
 import io.kinetarch.core.volume.ChatCount;
+import io.kinetarch.core.volume.VolumeColumn;
 import io.kinetarch.core.volume.VolumeFile;
 import io.kinetarch.core.volume.VolumeFile.Reading;
 import io.kinetarch.server.account.SignedIn;
@@ -45,14 +46,24 @@ public class Volumes {
     /**
      * A file that was read and waits to be accepted.
      *
+     * @param id null where columns are missing, so that nothing could be read
+     * @param intervalMinutes over which the file counts
+     * @param sample the first lines below the header
+     * @param columns which column holds what: places in the header from 0
+     * @param missing what the columns lack, in words
      * @param chats read, by queue id
      * @param replaced stored counts that accepting it would replace
      */
     public record Preview(
-            long id,
+            @Nullable Long id,
             String fileName,
             String separator,
             String decimalMark,
+            int intervalMinutes,
+            List<String> header,
+            List<List<String>> sample,
+            Map<VolumeColumn, Integer> columns,
+            List<String> missing,
             int lines,
             @Nullable Instant first,
             @Nullable Instant last,
@@ -70,24 +81,72 @@ public class Volumes {
         return new Stored(range.first(), range.last(), range.counts());
     }
 
-    /** Reads a file and keeps it aside; nothing counts until it is accepted. */
+    /**
+     * Reads a file and keeps it aside; nothing counts until it is accepted.
+     *
+     * @param said which column holds what; null where the header's names decide
+     */
     @Transactional
-    public Preview read(String planId, String fileName, byte[] bytes, ZoneId zone, SignedIn by) {
-        Reading reading;
+    public Preview read(
+            String planId,
+            String fileName,
+            byte[] bytes,
+            ZoneId zone,
+            @Nullable Map<VolumeColumn, Integer> said,
+            SignedIn by) {
+        var plan = plans.draftState(planId).plan();
         try {
-            reading = VolumeFile.read(bytes, zone, plans.draftState(planId).plan());
+            var file = VolumeFile.open(bytes);
+            var columns = said == null ? file.columns() : said;
+            var missing = file.missing(columns);
+            if (!missing.isEmpty()) {
+                return new Preview(
+                        null,
+                        fileName,
+                        "",
+                        "",
+                        0,
+                        file.header(),
+                        file.sample(),
+                        columns,
+                        missing,
+                        0,
+                        null,
+                        null,
+                        Map.of(),
+                        0,
+                        List.of(),
+                        0,
+                        List.of());
+            }
+            var reading = file.read(zone, plan, columns);
+            long id = volumes.insertImport(planId, fileName, by.accountId());
+            inParts(reading.counts(), part -> volumes.insertRead(id, Columns.of(part)));
+            return preview(id, planId, fileName, file, columns, reading);
         } catch (FileRefusal refusal) {
             throw new Refusal(Kind.UNREADABLE_FILE, "Line " + refusal.line() + ": " + refusal.getMessage() + ".")
                     .with("line", refusal.line());
         }
-        long id = volumes.insertImport(planId, fileName, by.accountId());
-        inParts(reading.counts(), part -> volumes.insertRead(id, Columns.of(part)));
+    }
+
+    private Preview preview(
+            long id,
+            String planId,
+            String fileName,
+            VolumeFile file,
+            Map<VolumeColumn, Integer> columns,
+            Reading reading) {
         var starts = reading.counts().stream().map(ChatCount::startsAt).toList();
         return new Preview(
                 id,
                 fileName,
                 name(reading.separator()),
                 String.valueOf(reading.decimalMark()),
+                reading.interval().minutes(),
+                file.header(),
+                file.sample(),
+                columns,
+                List.of(),
                 reading.counts().size(),
                 starts.stream().min(Instant::compareTo).orElse(null),
                 starts.stream().max(Instant::compareTo).orElse(null),

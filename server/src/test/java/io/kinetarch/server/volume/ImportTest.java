@@ -47,6 +47,26 @@ class ImportTest {
     }
 
     @Test
+    void columnsWhoseNamesTellNothingCanBeSaid() {
+        String csv = "a,b,c\n2020-04-06 09:00,fares,5\n";
+        var unknown = read(csv).ok().body();
+        assertThat(unknown.path("id").isNull()).isTrue();
+        assertThat(unknown.path("missing").size()).isEqualTo(3);
+        assertThat(unknown.path("header").get(2).asString()).isEqualTo("c");
+        assertThat(unknown.path("sample").get(0).get(1).asString()).isEqualTo("fares");
+
+        var said = api.postCsv(
+                        IMPORTS + "&column=TIME:0&column=QUEUE:1&column=CHATS:2", csv.getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+        assertThat(said.path("lines").asInt()).isEqualTo(1);
+        assertThat(said.path("columns").path("CHATS").asInt()).isEqualTo(2);
+        api.delete(VOLUMES + "/imports/" + said.path("id").asLong()).ok();
+        api.postCsv(IMPORTS + "&column=MOOD:0", csv.getBytes(StandardCharsets.UTF_8))
+                .problem(400, "invalid-parameter", null);
+    }
+
+    @Test
     void aDiscardedFileIsGone() {
         long before = counts();
         var preview = read("time,queue,chats\n2020-03-02 09:00,fares,5\n").ok();
@@ -72,7 +92,7 @@ class ImportTest {
         assertThat(api.postCsv(IMPORTS, new byte[200 * 1024 * 1024])
                         .problem(413, "file-too-large", null)
                         .detail())
-                .contains("50 MB");
+                .contains("100 MB");
         assertThat(counts()).isEqualTo(before);
     }
 
