@@ -85,9 +85,8 @@ class DemoLoader implements ApplicationRunner {
         revisions.goLive(PLAN_ID, 0, "The plan the demo starts with", planner);
         plans.make(BEFORE_ID, DemoBefore.of(plan));
         var today = clock.instant().atZone(plan.timeZone()).toLocalDate();
-        var chats = DemoVolumes.before(today, plan);
-        volumes.store(PLAN_ID, chats);
-        volumes.store(BEFORE_ID, chats);
+        volumes.store(PLAN_ID, DemoVolumes.before(today, plan));
+        volumes.copy(PLAN_ID, BEFORE_ID);
         forecasts.prepare(plans.draftState(PLAN_ID), today, BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");

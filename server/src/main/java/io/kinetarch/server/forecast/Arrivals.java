@@ -11,7 +11,6 @@ import io.kinetarch.core.forecast.SpecialDays;
 import io.kinetarch.core.hours.PublicHolidays;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.volume.KnownSlots;
-import io.kinetarch.server.forecast.ForecastMapper.SeriesCount;
 import io.kinetarch.server.forecast.ForecastMapper.StoredChoice;
 import io.kinetarch.server.forecast.MarkedDays.Mark;
 import io.kinetarch.server.forecast.MarkedDays.Meaning;
@@ -78,37 +77,33 @@ class Arrivals {
         if (counts.isEmpty()) {
             return series;
         }
-        long first = counts.stream().mapToLong(SeriesCount::startsAt).min().orElseThrow();
-        var from = Instant.ofEpochSecond(first).atZone(zone).toLocalDate();
-        var known = new KnownSlots(
-                zone,
-                from,
-                until,
-                counts.stream().mapToLong(SeriesCount::startsAt).toArray());
-        counts.stream()
-                .collect(Collectors.groupingBy(
-                        count -> new SeriesKey(count.doorId(), count.topic(), count.queueId()),
-                        LinkedHashMap::new,
-                        Collectors.toList()))
-                .forEach((key, own) -> {
-                    double[] values = known.empty();
-                    own.forEach(count -> values[known.index(count.startsAt())] = count.chats());
-                    // Before its first day nobody counted it, which is not to say that no chats came.
-                    var since = Instant.ofEpochSecond(own.stream()
-                                    .mapToLong(SeriesCount::startsAt)
-                                    .min()
-                                    .orElseThrow())
-                            .atZone(zone)
-                            .toLocalDate()
-                            .atStartOfDay(zone)
-                            .toInstant();
-                    int skipped = known.index(since.getEpochSecond());
-                    series.put(
-                            key,
-                            new IntervalSeries(
-                                    zone, since, MINUTES, Arrays.copyOfRange(values, skipped, values.length)));
-                });
+        long[] all = counts.stream()
+                .flatMap(own -> Arrays.stream(own.startsAt()))
+                .mapToLong(Long::longValue)
+                .toArray();
+        var known = new KnownSlots(zone, day(Arrays.stream(all).min().orElseThrow(), zone), until, all);
+        for (var own : counts) {
+            double[] values = known.empty();
+            long first = Long.MAX_VALUE;
+            for (int i = 0; i < own.startsAt().length; i++) {
+                values[known.index(own.startsAt()[i])] = own.chats()[i];
+                first = Math.min(first, own.startsAt()[i]);
+            }
+            // Before its first day nobody counted it, which is not to say that no chats came.
+            var since = day(first, zone).atStartOfDay(zone).toInstant();
+            series.put(
+                    new SeriesKey(own.doorId(), own.topic(), own.queueId()),
+                    new IntervalSeries(
+                            zone,
+                            since,
+                            MINUTES,
+                            Arrays.copyOfRange(values, known.index(since.getEpochSecond()), values.length)));
+        }
         return series;
+    }
+
+    private static LocalDate day(long second, ZoneId zone) {
+        return LocalDate.ofInstant(Instant.ofEpochSecond(second), zone);
     }
 
     /**

@@ -72,6 +72,10 @@ public interface VolumeMapper {
     @Insert("insert into volume (plan_id, " + COLUMNS + ") select #{planId}, s.* from (" + UNNESTED + ") s")
     void insert(@Param("planId") String planId, @Param("rows") Columns rows);
 
+    @Insert("insert into volume (plan_id, " + COLUMNS + ") select #{toPlan}, " + COLUMNS
+            + " from volume where plan_id = #{fromPlan}")
+    void copy(String fromPlan, String toPlan);
+
     @Insert("insert into volume_import_count (import_id, " + COLUMNS + ") select #{importId}, s.* from (" + UNNESTED
             + ") s")
     void insertRead(@Param("importId") long importId, @Param("rows") Columns rows);

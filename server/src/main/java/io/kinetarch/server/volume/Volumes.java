@@ -189,6 +189,13 @@ public class Volumes {
         changes.volumesChanged(planId);
     }
 
+    /** Gives a plan that has no volumes those of another. */
+    @Transactional
+    public void copy(String fromPlan, String toPlan) {
+        volumes.copy(fromPlan, toPlan);
+        changes.volumesChanged(toPlan);
+    }
+
     /** The stored counts between two instants, the second not included. */
     public List<StoredCount> between(String planId, Instant from, Instant until) {
         return volumes.between(planId, from, until);
