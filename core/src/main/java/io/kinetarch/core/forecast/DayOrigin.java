@@ -24,6 +24,8 @@ final class DayOrigin {
     private static final int LEAST_FOR_REGRESSION = 28;
     private static final List<Form> NON_SEASONAL =
             List.of(Form.plain(Trend.NONE), Form.plain(Trend.ADDITIVE), Form.plain(Trend.DAMPED));
+    private static final int SHORT_DAYS = 150;
+    private static final Form WEEKLY_FACTORS = new Form(Errors.MULTIPLICATIVE, Trend.NONE, Season.MULTIPLICATIVE, WEEK);
     private static final Form WEEKLY = new Form(Errors.ADDITIVE, Trend.DAMPED, Season.ADDITIVE, WEEK);
     /** Below this mean, days without a chat are common and logarithms misleading. */
     private static final double FEW = 8;
@@ -114,6 +116,12 @@ final class DayOrigin {
     }
 
     private double[] smoothed(int days) {
+        if (adjusted.length < SHORT_DAYS) {
+            // A short series has not forgotten its start, so that is searched for as well.
+            boolean always = Arrays.stream(adjusted).allMatch(value -> value > 0);
+            return SmoothingFit.best(adjusted, always ? List.of(WEEKLY, WEEKLY_FACTORS) : List.of(WEEKLY))
+                    .forecast(days);
+        }
         var scale = new Scale(adjusted);
         double[] recent = scale.to(last(adjusted, MOST_DAYS_SMOOTHED));
         return scale.back(

@@ -80,7 +80,7 @@ record Smoothing(Form form, double alpha, double beta, double gamma, double phi,
      * @param values how many were seen
      */
     record Run(double squares, double logFitted, int values, State end) {
-        /** Twice the negative logarithm of the likelihood, up to a constant; to be made small. */
+        /** n ln Σe² + 2 Σ ln |μ|: −2 ln of the likelihood up to a constant (equation 5.3 of the book); to be made small. */
         double deviance() {
             return values * Math.log(squares) + 2 * logFitted;
         }
@@ -124,16 +124,7 @@ record Smoothing(Form form, double alpha, double beta, double gamma, double phi,
         return new Run(squares, logFitted, values, new State(level, slope, turned(seasons, turn)));
     }
 
-    /** −½ (n ln Σe² + 2 Σ ln |μ|), the likelihood's logarithm up to a constant: equation 5.3 of the book. */
-    double logLikelihood(double[] series) {
-        return -run(series).deviance() / 2;
-    }
-
-    /** Akaike's criterion; smaller is better among models of one series. */
-    double aic(double[] series) {
-        return aic(run(series));
-    }
-
+    /** Akaike's criterion of a run; smaller is better among models of one series. */
     double aic(Run run) {
         return run.deviance() + 2.0 * (form.parameters() + form.states() + 1);
     }

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * Finds the exponential smoothing model under which a series is likeliest, in the region where weights of past values are
@@ -78,12 +79,18 @@ final class SmoothingFit {
         return new Fitted(model, model.run(series));
     }
 
-    /** The best of some kinds for a long series by Akaike's corrected criterion. */
+    /** The best of some kinds by Akaike's corrected criterion. */
+    static Fitted best(double[] series, List<Form> forms) {
+        return best(forms.stream().map(form -> of(series, form)));
+    }
+
+    /** The best of some kinds for a long series. */
     static Fitted quickBest(double[] series, List<Form> forms) {
-        return forms.stream()
-                .map(form -> quick(series, form))
-                .min(Comparator.comparingDouble(Fitted::aicc))
-                .orElseThrow();
+        return best(forms.stream().map(form -> quick(series, form)));
+    }
+
+    private static Fitted best(Stream<Fitted> fitted) {
+        return fitted.min(Comparator.comparingDouble(Fitted::aicc)).orElseThrow();
     }
 
     private Smoothing withStatesByLeastSquares() {

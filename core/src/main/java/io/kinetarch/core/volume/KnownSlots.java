@@ -4,7 +4,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.Arrays;
 
 /**
  * Which half-hours without a count had no chats, and which are not known. A half-hour in which nothing at all was counted is a
@@ -66,10 +65,5 @@ public final class KnownSlots {
             values[i] = gap[i] ? Double.NaN : 0;
         }
         return values;
-    }
-
-    /** How many half-hours are gaps. */
-    public long gaps() {
-        return Arrays.stream(empty()).filter(Double::isNaN).count();
     }
 }
