@@ -112,8 +112,6 @@ class Arrivals {
      * @param daily sums of days
      */
     record History(
-            Plan plan,
-            LocalDate until,
             Map<SeriesKey, IntervalSeries> series,
             Map<SeriesKey, DailySeries> daily,
             Map<SeriesKey, Chosen> choices,
@@ -166,7 +164,7 @@ class Arrivals {
                             : new Chosen(
                                     Method.valueOf(known.method()), method(known.wanted()), weights(known.weights())));
         });
-        return new History(plan, until, series, daily, choices, special);
+        return new History(series, daily, choices, special);
     }
 
     /** Days marked as errors are not known. */

@@ -55,7 +55,7 @@ class SeriesController {
     private final Clock clock;
     private final Cache<Key, SeriesForecast> kept =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
-    private final Cache<String, List<UnusualRun>> unusual =
+    private final Cache<String, List<FoundRun>> unusual =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
     SeriesController(
@@ -67,6 +67,9 @@ class SeriesController {
         this.volumes = volumes;
         this.clock = clock;
     }
+
+    /** Days that were unusual in some series, in one most. */
+    private record FoundRun(LocalDate firstDay, LocalDate lastDay, int series, SeriesKey strongest, double factor) {}
 
     private record Key(
             String planId,
@@ -150,13 +153,14 @@ class SeriesController {
 
     @GetMapping("/series")
     List<SeriesHead> series(@PathVariable("plan") String planId) {
-        var history = history(planId);
+        var state = plans.draftState(planId);
+        var history = history(state);
         return history.daily().entrySet().stream()
                 .map(entry -> {
                     var stored = Objects.requireNonNull(history.choices().get(entry.getKey()));
                     return new SeriesHead(
                             entry.getKey(),
-                            label(history.plan(), entry.getKey()),
+                            label(state.plan(), entry.getKey()),
                             stored.choice().method(),
                             stored.tried(),
                             stored.wanted(),
@@ -181,12 +185,21 @@ class SeriesController {
                         state.plan().timeZone().getId(),
                         state.plan().country(),
                         key),
-                _ -> forecast(history(planId), key));
+                _ -> forecast(history(state), key));
     }
 
     @PutMapping("/methods")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void want(@PathVariable("plan") String planId, @RequestBody Wish wish) {
+        var history = history(plans.draftState(planId));
+        var daily = history.daily().get(wish.series);
+        if (daily != null && wish.method != null) {
+            try {
+                Forecaster.days(daily, Arrivals.TRIED_DAYS_AHEAD, history.special(), wish.method);
+            } catch (Method.TooShort e) {
+                throw new Refusal(Kind.INVALID_DOCUMENT, "/method", String.valueOf(e.getMessage()));
+            }
+        }
         if (!arrivals.want(planId, wish.series, wish.method)) {
             throw new Refusal(Kind.NOT_FOUND, "There is no such series; the volumes may have changed since.");
         }
@@ -197,10 +210,12 @@ class SeriesController {
     DaysView days(@PathVariable("plan") String planId) {
         var state = plans.draftState(planId);
         var all = marks.of(planId);
-        var found = unusual.get(planId + " " + state.volumeChange(), _ -> unusual(history(planId)));
+        var found = unusual.get(planId + " " + state.volumeChange(), _ -> unusual(history(state)));
         return new DaysView(
                 found.stream()
                         .filter(run -> all.stream().noneMatch(mark -> mark.touches(run.firstDay, run.lastDay)))
+                        .map(run -> new UnusualRun(
+                                run.firstDay, run.lastDay, run.series, label(state.plan(), run.strongest), run.factor))
                         .toList(),
                 all);
     }
@@ -218,9 +233,8 @@ class SeriesController {
         marks.unmark(planId, id);
     }
 
-    private Arrivals.History history(String planId) {
-        State state = plans.draftState(planId);
-        var last = volumes.lastBefore(planId, clock.instant());
+    private Arrivals.History history(State state) {
+        var last = volumes.lastBefore(state.id(), clock.instant());
         var zone = state.plan().timeZone();
         LocalDate until = last.map(at -> at.atZone(zone).toLocalDate().plusDays(1))
                 .orElseGet(() -> LocalDate.ofInstant(clock.instant(), zone));
@@ -272,15 +286,14 @@ class SeriesController {
     }
 
     /** Unusual days of all series, those that touch put together. */
-    private static List<UnusualRun> unusual(Arrivals.History history) {
-        var runs = new ArrayList<UnusualRun>();
+    private static List<FoundRun> unusual(Arrivals.History history) {
+        var runs = new ArrayList<FoundRun>();
         history.daily()
                 .forEach((key, daily) -> UnusualDays.in(daily, history.special()).runs().stream()
-                        .map(run ->
-                                new UnusualRun(run.first(), run.last(), 1, label(history.plan(), key), run.factor()))
+                        .map(run -> new FoundRun(run.first(), run.last(), 1, key, run.factor()))
                         .forEach(runs::add));
-        runs.sort(Comparator.comparing(UnusualRun::firstDay));
-        var together = new ArrayList<UnusualRun>();
+        runs.sort(Comparator.comparing(FoundRun::firstDay));
+        var together = new ArrayList<FoundRun>();
         for (var run : runs) {
             var before = together.isEmpty() ? null : together.getLast();
             if (before == null || run.firstDay.isAfter(before.lastDay.plusDays(1))) {
@@ -289,7 +302,7 @@ class SeriesController {
                 boolean stronger = Math.abs(Math.log(run.factor)) > Math.abs(Math.log(before.factor));
                 together.set(
                         together.size() - 1,
-                        new UnusualRun(
+                        new FoundRun(
                                 before.firstDay,
                                 run.lastDay.isAfter(before.lastDay) ? run.lastDay : before.lastDay,
                                 before.series + 1,
