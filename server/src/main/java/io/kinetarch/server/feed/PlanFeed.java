@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import javax.sql.DataSource;
-import org.jspecify.annotations.Nullable;
 import org.postgresql.PGConnection;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -32,7 +31,9 @@ class PlanFeed implements SmartLifecycle {
     private final DataSource database;
     private final Plans plans;
     private final Map<String, List<Listener>> listeners = new ConcurrentHashMap<>();
-    private volatile @Nullable Thread thread;
+    private final Thread thread = Thread.ofPlatform().daemon().name("plan-feed").unstarted(this::follow);
+    /** Set before the thread starts: it ends as soon as it sees that it should not run. */
+    private volatile boolean running;
 
     PlanFeed(DataSource database, Plans plans) {
         this.database = database;
@@ -56,15 +57,17 @@ class PlanFeed implements SmartLifecycle {
     public void start() {
         // One thread that waits for the whole life of the server: it must not depend on the others' carriers being
         // free.
-        thread = Thread.ofPlatform().daemon().name("plan-feed").start(this::follow);
+        var following = Thread.ofPlatform().daemon().name("plan-feed").unstarted(this::follow);
+        thread = following; // before it starts, since it ends as soon as it finds itself not wanted
+        following.start();
     }
 
     @Override
     public void stop() {
-        var running = thread;
+        var following = thread;
         thread = null;
-        if (running != null) {
-            running.interrupt();
+        if (following != null) {
+            following.interrupt();
         }
         listeners
                 .values()
