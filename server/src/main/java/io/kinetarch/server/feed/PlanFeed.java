@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
 import org.postgresql.PGConnection;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -31,9 +32,7 @@ class PlanFeed implements SmartLifecycle {
     private final DataSource database;
     private final Plans plans;
     private final Map<String, List<Listener>> listeners = new ConcurrentHashMap<>();
-    private final Thread thread = Thread.ofPlatform().daemon().name("plan-feed").unstarted(this::follow);
-    /** Set before the thread starts: it ends as soon as it sees that it should not run. */
-    private volatile boolean running;
+    private volatile @Nullable Thread thread;
 
     PlanFeed(DataSource database, Plans plans) {
         this.database = database;
