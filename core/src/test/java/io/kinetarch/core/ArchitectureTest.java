@@ -54,7 +54,7 @@ class ArchitectureTest {
             .whereLayer("inspection")
             .mayOnlyAccessLayers("hours", "plan", "routing", "door", "dispatch")
             .whereLayer("volume")
-            .mayOnlyAccessLayers("csv", "plan")
+            .mayOnlyAccessLayers("csv", "hours", "plan")
             .whereLayer("forecast")
             .mayNotAccessAnyLayer()
             .whereLayer("staffing")

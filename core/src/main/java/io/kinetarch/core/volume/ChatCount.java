@@ -1,29 +1,27 @@
 package io.kinetarch.core.volume;
 
-import io.kinetarch.core.plan.DoorId;
-import io.kinetarch.core.plan.QueueId;
 import java.time.Duration;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How many chats came for a queue in one half-hour.
+ * How many chats of one origin came in one half-hour.
  *
- * @param door the door they came through; null where it is not known
  * @param startsAt start of the half-hour
- * @param chats at least 0
- * @param language BCP 47 tag of the visitors' language; null where it is not known
- * @param topic what they came for, in the words of the question that asks for it; null where it is not known
+ * @param chats at least 0, answered or not
+ * @param answered how many of them an operator took; null where it was not counted
+ * @param left how many of them ended while they waited; null where it was not counted
  * @param handlingSeconds mean handling time of these chats; null where it was not measured
+ * @param chatsAtOnce how many chats an operator who had one held, in the mean; null where it was not measured
  */
 public record ChatCount(
-        QueueId queue,
-        @Nullable DoorId door,
-        @Nullable String language,
-        @Nullable String topic,
+        Origin origin,
         Instant startsAt,
         int chats,
-        @Nullable Double handlingSeconds) {
+        @Nullable Integer answered,
+        @Nullable Integer left,
+        @Nullable Double handlingSeconds,
+        @Nullable Double chatsAtOnce) {
     /** The length of the interval that is counted over. */
     public static final Duration INTERVAL = Duration.ofMinutes(30);
 }

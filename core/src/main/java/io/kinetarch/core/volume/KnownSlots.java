@@ -21,14 +21,13 @@ public final class KnownSlots {
      * Learns from all counts of a plan.
      *
      * @param from the first day
-     * @param until the day after the last
+     * @param until the end of the last half-hour of which something is known
      * @param counted starts of half-hours in which something was counted, as seconds since 1970, in any order, some perhaps
      *     more than once
      */
-    public KnownSlots(ZoneId zone, LocalDate from, LocalDate until, long[] counted) {
+    public KnownSlots(ZoneId zone, LocalDate from, Instant until, long[] counted) {
         start = from.atStartOfDay(zone).toInstant();
-        int steps = Math.toIntExact(
-                Duration.between(start, until.atStartOfDay(zone).toInstant()).dividedBy(ChatCount.INTERVAL));
+        int steps = Math.toIntExact(Duration.between(start, until).dividedBy(ChatCount.INTERVAL));
         var seen = new boolean[steps];
         for (long second : counted) {
             seen[index(second)] = true;

@@ -1,7 +1,6 @@
 package io.kinetarch.core.volume;
 
 import io.kinetarch.core.csv.UnusableLine;
-import io.kinetarch.core.volume.VolumeFile.Origin;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,8 +10,10 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeFormatterBuilder;
 import java.time.format.ResolverStyle;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -25,6 +26,9 @@ import java.util.stream.Stream;
 final class LocalTimes {
     private static final Duration QUARTER = Duration.ofMinutes(15);
     private static final Pattern SLASHED = Pattern.compile("(\\d{1,2})/(\\d{1,2})/\\d{4}.*");
+    private static final Pattern DATE_ALONE =
+            Pattern.compile("\\d{4}-\\d{2}-\\d{2}|\\d{1,2}\\.\\d{1,2}\\.\\d{4}|\\d{1,2}/\\d{1,2}/\\d{4}");
+    private static final Pattern OFFSET = Pattern.compile("(Z|[+-]\\d{2}(:?\\d{2})?)$");
     private static final DateTimeFormatter ISO = new DateTimeFormatterBuilder()
             .appendPattern("uuuu-MM-dd")
             .optionalStart()
@@ -42,14 +46,17 @@ final class LocalTimes {
 
     private final ZoneId zone;
     private final DateTimeFormatter slashed;
+    private final boolean datesAlone;
     private final Optional<String> note;
+    private final Map<String, Instant> unique = new HashMap<>();
     private final Set<Repeated> seenInRepeatedHour = new HashSet<>();
 
     private record Repeated(Origin origin, LocalDateTime local) {}
 
-    private LocalTimes(ZoneId zone, DateTimeFormatter slashed, Optional<String> note) {
+    private LocalTimes(ZoneId zone, DateTimeFormatter slashed, boolean datesAlone, Optional<String> note) {
         this.zone = zone;
         this.slashed = slashed;
+        this.datesAlone = datesAlone;
         this.note = note;
     }
 
@@ -59,7 +66,7 @@ final class LocalTimes {
         boolean monthFirst = false;
         for (String value : values) {
             var match = SLASHED.matcher(value);
-            if (match.matches()) {
+            if (value.indexOf('/') > 0 && match.matches()) {
                 anySlashed = true;
                 dayFirst |= Integer.parseInt(match.group(1)) > 12;
                 monthFirst |= Integer.parseInt(match.group(2)) > 12;
@@ -69,6 +76,9 @@ final class LocalTimes {
         return new LocalTimes(
                 zone,
                 monthFirst && !dayFirst ? MONTH_FIRST : DAY_FIRST,
+                !values.isEmpty()
+                        && values.stream()
+                                .allMatch(value -> DATE_ALONE.matcher(value).matches()),
                 undecided
                         ? Optional.of("No date tells whether day or month stands first; they were read day first.")
                         : Optional.empty());
@@ -78,23 +88,46 @@ final class LocalTimes {
         return note;
     }
 
-    /** A local time that a clock change repeats means the first pass, and the second where the first was seen. */
-    Instant instant(String value, Origin origin) throws UnusableLine {
-        var instant = withOffset(value);
-        return onGrid(instant.isPresent() ? instant.get() : inZone(value, origin), value);
+    /** Whether the file says days and no times. */
+    boolean datesAlone() {
+        return datesAlone;
     }
 
-    private Instant inZone(String value, Origin origin) throws UnusableLine {
+    /** A local time that a clock change repeats means the first pass, and the second where the first was seen. */
+    Instant instant(String value, Origin origin) throws UnusableLine {
+        // A file says the same times again and again, for each of its queues and topics.
+        Instant known = unique.get(value);
+        if (known != null) {
+            return known;
+        }
+        if (datesAlone) {
+            return keep(
+                    value,
+                    local(value + " 00:00").toLocalDate().atStartOfDay(zone).toInstant());
+        }
+        var withOffset = withOffset(value);
+        if (withOffset.isPresent()) {
+            return keep(value, onGrid(withOffset.get(), value));
+        }
         LocalDateTime local = local(value);
         var offsets = zone.getRules().getValidOffsets(local);
         return switch (offsets.size()) {
             case 0 ->
                 throw new UnusableLine(value + " does not exist in " + zone + ": the clocks were put forward over it");
-            case 1 -> local.toInstant(offsets.getFirst());
+            case 1 -> keep(value, onGrid(local.toInstant(offsets.getFirst()), value));
             default ->
-                local.toInstant(
-                        seenInRepeatedHour.add(new Repeated(origin, local)) ? offsets.getFirst() : offsets.getLast());
+                onGrid(
+                        local.toInstant(
+                                seenInRepeatedHour.add(new Repeated(origin, local))
+                                        ? offsets.getFirst()
+                                        : offsets.getLast()),
+                        value);
         };
+    }
+
+    private Instant keep(String value, Instant instant) {
+        unique.put(value, instant);
+        return instant;
     }
 
     private static Instant onGrid(Instant instant, String value) throws UnusableLine {
@@ -105,6 +138,9 @@ final class LocalTimes {
     }
 
     private static Optional<Instant> withOffset(String value) {
+        if (!OFFSET.matcher(value).find()) {
+            return Optional.empty();
+        }
         try {
             return Optional.of(
                     OffsetDateTime.parse(value.replaceFirst(" ", "T")).toInstant());

@@ -20,6 +20,7 @@ public enum VolumeColumn {
             "aht",
             "aht seconds",
             "duration")),
+    CHATS_AT_ONCE(Set.of("chats at once", "concurrency", "mean chats at once")),
     DOOR(Set.of("door", "front door", "door id")),
     LANGUAGE(Set.of("language", "lang", "locale")),
     TOPIC(Set.of("topic", "subject", "intent", "reason"));

@@ -55,11 +55,11 @@ final class VolumeColumns {
     /** What is missing to read the file, in words; empty where nothing is. */
     List<String> missing() {
         var missing = new ArrayList<String>();
-        if (!has(VolumeColumn.TIME) && !(has(VolumeColumn.DATE) && has(VolumeColumn.TIME_OF_DAY))) {
+        if (!has(VolumeColumn.TIME) && !has(VolumeColumn.DATE)) {
             missing.add("time: one of date-time, start, time, or date and time of day");
         }
-        if (!has(VolumeColumn.QUEUE)) {
-            missing.add("queue: one of " + sorted(VolumeColumn.QUEUE));
+        if (!has(VolumeColumn.QUEUE) && !has(VolumeColumn.DOOR)) {
+            missing.add("queue or door: one of " + sorted(VolumeColumn.QUEUE) + ", " + sorted(VolumeColumn.DOOR));
         }
         if (!has(VolumeColumn.CHATS) && !(has(VolumeColumn.ANSWERED) && has(VolumeColumn.LEFT))) {
             missing.add("chats: one of " + sorted(VolumeColumn.CHATS) + ", or answered and left");
@@ -86,10 +86,16 @@ final class VolumeColumns {
         return value(line, column).orElseThrow(() -> new UnusableLine(column.words() + " is missing"));
     }
 
-    /** Date and time of a line, in one column or in two; a date in ISO form may bring a midnight of its own. */
+    /**
+     * Date and time of a line, in one column or in two; a date in ISO form may bring a midnight of its own. Where a file has
+     * no times, its dates.
+     */
     Optional<String> time(CSVRecord line) {
         if (has(VolumeColumn.TIME)) {
             return value(line, VolumeColumn.TIME);
+        }
+        if (!has(VolumeColumn.TIME_OF_DAY)) {
+            return value(line, VolumeColumn.DATE);
         }
         return value(line, VolumeColumn.DATE)
                 .flatMap(date -> value(line, VolumeColumn.TIME_OF_DAY)

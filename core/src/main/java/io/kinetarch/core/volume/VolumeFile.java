@@ -20,12 +20,14 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A table of chats by time, queue and, where known, door, language, topic and handling, in a CSV (RFC 4180, with comma, semicolon,
+ * A table of chats by time, by queue or door or both and, where known, language, topic, answers and handling, in a CSV (RFC 4180, with comma, semicolon,
  * tab or bar) or a spreadsheet. Lines that cannot be used are listed with their number and the reason; the others are read.
  */
 public final class VolumeFile {
@@ -33,6 +35,7 @@ public final class VolumeFile {
     public static final int MOST_LISTED_FAULTS = 500;
 
     private static final int MOST_CHATS = 100_000;
+    private static final int MOST_CHATS_AT_ONCE = 50;
     private static final int LONGEST_HANDLING_SECONDS = 86_400;
     private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
     private static final Pattern DECIMAL = Pattern.compile("\\d{1,9}([.,]\\d+)?");
@@ -49,13 +52,6 @@ public final class VolumeFile {
         this.table = table;
         guessed = VolumeColumns.guessed(table.header());
     }
-
-    /** What one count is of, besides its time. */
-    record Origin(
-            QueueId queue,
-            @Nullable DoorId door,
-            @Nullable String language,
-            @Nullable String topic) {}
 
     /**
      * What a file holds.
@@ -89,7 +85,7 @@ public final class VolumeFile {
     /** Opens a file and reads it by the columns its header names. */
     static Reading read(byte[] bytes, ZoneId zone, Plan plan) {
         var file = open(bytes);
-        return file.read(zone, plan, file.columns());
+        return file.read(zone, plan, file.columns(), () -> TimesOfDay.of(plan, List.of()));
     }
 
     /** The names in the header. */
@@ -118,9 +114,10 @@ public final class VolumeFile {
      * @param zone whose local time the date-times are in, where they carry no offset of their own
      * @param plan whose queues and doors the file names, by id or name
      * @param columns which column holds what: places from 0
+     * @param times when on a day chats come; asked for only where the file counts whole days
      * @throws FileRefusal if nothing in it can be used
      */
-    public Reading read(ZoneId zone, Plan plan, Map<VolumeColumn, Integer> columns) {
+    public Reading read(ZoneId zone, Plan plan, Map<VolumeColumn, Integer> columns, Supplier<TimesOfDay> times) {
         var used = new VolumeColumns(table.header(), columns);
         used.missing().stream().findFirst().ifPresent(missing -> {
             throw new FileRefusal(
@@ -130,23 +127,33 @@ public final class VolumeFile {
         });
         var values =
                 table.body().stream().map(used::time).flatMap(Optional::stream).toList();
-        var times = LocalTimes.guess(values, zone);
-        var lines = new Lines(plan, times, used);
+        var local = LocalTimes.guess(values, zone);
+        var lines = new Lines(plan, local, used);
         table.body().forEach(lines::take);
-        var interval =
-                CountedInterval.of(lines.parsed.stream().map(Parsed::startsAt).toList());
+        var interval = local.datesAlone()
+                ? CountedInterval.DAY
+                : CountedInterval.of(lines.parsed.stream().map(Parsed::startsAt).collect(Collectors.toSet()), zone);
         var notes = new ArrayList<String>();
-        times.note().ifPresent(notes::add);
+        local.note().ifPresent(notes::add);
         used.unused().ifPresent(notes::add);
         if (interval == CountedInterval.HOUR) {
             notes.add("The file counts hours; each was split evenly into its two half-hours.");
+        }
+        if (interval == CountedInterval.DAY) {
+            notes.add(
+                    "The file counts whole days; each was spread over its half-hours as chats came on that weekday before,"
+                            + " or evenly over the opening hours. When on a day chats come cannot be learnt from it.");
         }
         handlingNote(lines.parsed).ifPresent(notes::add);
         return new Reading(
                 table.separator(),
                 decimalMark(table.body(), used),
                 interval,
-                HalfHours.of(lines.parsed, interval),
+                HalfHours.of(
+                        lines.parsed,
+                        interval,
+                        zone,
+                        interval == CountedInterval.DAY ? times.get() : TimesOfDay.of(plan, List.of())),
                 List.copyOf(lines.faults),
                 lines.faultCount,
                 List.copyOf(notes));
@@ -169,7 +176,10 @@ public final class VolumeFile {
             Origin origin,
             Instant startsAt,
             int chats,
-            @Nullable Double handlingSeconds) {}
+            @Nullable Integer answered,
+            @Nullable Integer left,
+            @Nullable Double handlingSeconds,
+            @Nullable Double chatsAtOnce) {}
 
     private static final class Lines {
         private final Map<String, QueueId> queues;
@@ -202,23 +212,53 @@ public final class VolumeFile {
         }
 
         private Parsed parse(CSVRecord line) throws UnusableLine {
-            QueueId queue = named(columns.required(line, VolumeColumn.QUEUE), queues, "queue");
-            DoorId door = columns.value(line, VolumeColumn.DOOR).isEmpty()
-                    ? null
-                    : named(columns.required(line, VolumeColumn.DOOR), doors, "front door");
-            int chats = columns.has(VolumeColumn.CHATS)
-                    ? whole(columns.required(line, VolumeColumn.CHATS), "chats")
-                    : whole(columns.required(line, VolumeColumn.ANSWERED), "answered")
-                            + whole(columns.required(line, VolumeColumn.LEFT), "left");
-            var handling = columns.value(line, VolumeColumn.HANDLING);
-            Double handlingSeconds = handling.isEmpty() ? null : handlingSeconds(handling.get());
-            var origin = new Origin(
-                    queue,
-                    door,
+            var origin = origin(line);
+            Integer answered = number(line, VolumeColumn.ANSWERED);
+            Integer left = number(line, VolumeColumn.LEFT);
+            String time = columns.time(line).orElseThrow(() -> new UnusableLine("time is missing"));
+            return new Parsed(
+                    origin,
+                    times.instant(time, origin),
+                    chats(line, answered, left),
+                    answered,
+                    left,
+                    handlingSeconds(columns.value(line, VolumeColumn.HANDLING)),
+                    chatsAtOnce(columns.value(line, VolumeColumn.CHATS_AT_ONCE)));
+        }
+
+        private Origin origin(CSVRecord line) throws UnusableLine {
+            var queue = columns.value(line, VolumeColumn.QUEUE);
+            var door = columns.value(line, VolumeColumn.DOOR);
+            if (queue.isEmpty() && door.isEmpty()) {
+                throw new UnusableLine(
+                        columns.has(VolumeColumn.DOOR) ? "queue and door are missing" : "queue is missing");
+            }
+            return new Origin(
+                    queue.isEmpty() ? null : named(queue.get(), queues, "queue"),
+                    door.isEmpty() ? null : named(door.get(), doors, "front door"),
                     language(columns.value(line, VolumeColumn.LANGUAGE)),
                     columns.value(line, VolumeColumn.TOPIC).orElse(null));
-            String time = columns.time(line).orElseThrow(() -> new UnusableLine("time is missing"));
-            return new Parsed(origin, times.instant(time, origin), chats, handlingSeconds);
+        }
+
+        private int chats(CSVRecord line, @Nullable Integer answered, @Nullable Integer left) throws UnusableLine {
+            int ended = (answered == null ? 0 : answered) + (left == null ? 0 : left);
+            if (!columns.has(VolumeColumn.CHATS)) {
+                if (answered == null || left == null) {
+                    throw new UnusableLine((answered == null ? "answered" : "left") + " is missing");
+                }
+                return ended;
+            }
+            int chats = whole(columns.required(line, VolumeColumn.CHATS), "chats");
+            if (ended > chats) {
+                throw new UnusableLine(
+                        "answered and left make " + ended + ", more than the " + chats + " chats that came");
+            }
+            return chats;
+        }
+
+        private @Nullable Integer number(CSVRecord line, VolumeColumn column) throws UnusableLine {
+            var value = columns.value(line, column);
+            return value.isEmpty() ? null : Integer.valueOf(whole(value.get(), column.words()));
         }
 
         private void add(long line, Parsed count) throws UnusableLine {
@@ -253,7 +293,25 @@ public final class VolumeFile {
         }
     }
 
-    private static double handlingSeconds(String value) throws UnusableLine {
+    private static @Nullable Double chatsAtOnce(Optional<String> value) throws UnusableLine {
+        if (value.isEmpty()) {
+            return null;
+        }
+        double atOnce = DECIMAL.matcher(value.get()).matches()
+                ? Double.parseDouble(value.get().replace(',', '.'))
+                : 0;
+        if (atOnce < 1 || atOnce > MOST_CHATS_AT_ONCE) {
+            throw new UnusableLine(
+                    "chats at once must be a number from 1 to " + MOST_CHATS_AT_ONCE + ", not \"" + value.get() + "\"");
+        }
+        return atOnce;
+    }
+
+    private static @Nullable Double handlingSeconds(Optional<String> given) throws UnusableLine {
+        if (given.isEmpty()) {
+            return null;
+        }
+        String value = given.get();
         var clock = CLOCK.matcher(value);
         if (!clock.matches() && !DECIMAL.matcher(value).matches()) {
             throw new UnusableLine(

@@ -66,6 +66,7 @@ class KnownSlotsTest {
                 .filter(local -> !outage.contains(local))
                 .mapToLong(local -> local.atZone(DUBLIN).toEpochSecond())
                 .toArray();
-        return new KnownSlots(DUBLIN, MONDAY, MONDAY.plusWeeks(WEEKS), counted);
+        return new KnownSlots(
+                DUBLIN, MONDAY, MONDAY.plusWeeks(WEEKS).atStartOfDay(DUBLIN).toInstant(), counted);
     }
 }

@@ -3,6 +3,7 @@ package io.kinetarch.core.volume;
 import static io.kinetarch.core.plan.SamplePlan.BOOKING;
 import static io.kinetarch.core.plan.SamplePlan.CARGO;
 import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
+import static io.kinetarch.core.plan.SamplePlan.SITE;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import static org.assertj.core.api.Assertions.tuple;
@@ -10,12 +11,15 @@ import static org.assertj.core.api.Assertions.tuple;
 import io.kinetarch.core.csv.DelimitedFile.Fault;
 import io.kinetarch.core.csv.FileRefusal;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.volume.TimesOfDay.Seen;
 import io.kinetarch.core.volume.VolumeFile.Reading;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.time.DayOfWeek;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
@@ -34,8 +38,21 @@ class VolumeFileTest {
         assertThat(reading.counts())
                 .containsExactly(
                         new ChatCount(
-                                BOOKING, SamplePlan.SITE, null, null, Instant.parse("2026-11-23T09:00:00Z"), 12, 412.5),
-                        new ChatCount(CARGO, null, null, null, Instant.parse("2026-11-23T09:30:00Z"), 0, null));
+                                new Origin(BOOKING, SITE, null, null),
+                                Instant.parse("2026-11-23T09:00:00Z"),
+                                12,
+                                null,
+                                null,
+                                412.5,
+                                null),
+                        new ChatCount(
+                                new Origin(CARGO, null, null, null),
+                                Instant.parse("2026-11-23T09:30:00Z"),
+                                0,
+                                null,
+                                null,
+                                null,
+                                null));
     }
 
     @Test
@@ -45,8 +62,14 @@ class VolumeFileTest {
         assertThat(reading.separator()).isEqualTo(';');
         assertThat(reading.decimalMark()).isEqualTo(',');
         assertThat(reading.counts())
-                .containsExactly(
-                        new ChatCount(BOOKING, null, null, null, Instant.parse("2026-11-24T09:00:00Z"), 3, 401.25));
+                .containsExactly(new ChatCount(
+                        new Origin(BOOKING, null, null, null),
+                        Instant.parse("2026-11-24T09:00:00Z"),
+                        3,
+                        null,
+                        null,
+                        401.25,
+                        null));
     }
 
     @Test
@@ -140,8 +163,14 @@ class VolumeFileTest {
                 24.11.2026;08:30;booking;10;2;6:45
                 """);
         assertThat(reading.counts())
-                .containsExactly(
-                        new ChatCount(BOOKING, null, null, null, Instant.parse("2026-11-24T08:30:00Z"), 12, 405.0));
+                .containsExactly(new ChatCount(
+                        new Origin(BOOKING, null, null, null),
+                        Instant.parse("2026-11-24T08:30:00Z"),
+                        12,
+                        10,
+                        2,
+                        405.0,
+                        null));
     }
 
     @Test
@@ -153,7 +182,9 @@ class VolumeFileTest {
         assertThat(file.sample()).containsExactly(List.of("2026-11-24 08:30", "booking", "3"));
         var columns = Map.of(VolumeColumn.TIME, 0, VolumeColumn.QUEUE, 1, VolumeColumn.CHATS, 2);
         assertThat(file.missing(columns)).isEmpty();
-        assertThat(file.read(DUBLIN, SamplePlan.plan(), columns).counts()).hasSize(1);
+        assertThat(file.read(DUBLIN, SamplePlan.plan(), columns, () -> TimesOfDay.of(SamplePlan.plan(), List.of()))
+                        .counts())
+                .hasSize(1);
     }
 
     @Test
@@ -179,15 +210,99 @@ class VolumeFileTest {
     }
 
     @Test
-    void wholeDaysAreRefusedAndMinutesForSecondsSuspected() {
+    void wholeDaysAreSpreadOverTheOpeningHoursOrAsChatsCameBefore() {
+        String days = "date,queue,chats,answered\n23.11.2026,booking,50,41\n24.11.2026,booking,0,0\n";
+        var evenly = read(days);
+        assertThat(evenly.interval()).isEqualTo(CountedInterval.DAY);
+        assertThat(evenly.notes()).singleElement().asString().contains("counts whole days");
+        var monday = evenly.counts().stream()
+                .filter(count -> count.startsAt().isBefore(Instant.parse("2026-11-24T00:00:00Z")))
+                .toList();
+        assertThat(monday)
+                .isNotEmpty()
+                .allSatisfy(count -> assertThat(SamplePlan.plan()
+                                .hoursOf(SamplePlan.plan().queue(BOOKING))
+                                .hours()
+                                .isOpen(count.startsAt()))
+                        .isTrue());
+        assertThat(monday.stream().mapToInt(ChatCount::chats).sum()).isEqualTo(50);
+        assertThat(monday.stream().mapToInt(ChatCount::chats).max().orElse(0)
+                        - monday.stream().mapToInt(ChatCount::chats).min().orElse(0))
+                .isLessThanOrEqualTo(1);
+        assertThat(monday.stream()
+                        .mapToInt(count -> Objects.requireNonNull(count.answered()))
+                        .sum())
+                .isEqualTo(41);
+
+        var file = VolumeFile.open(days.getBytes(StandardCharsets.UTF_8));
+        var before = TimesOfDay.of(
+                SamplePlan.plan(),
+                List.of(
+                        new Seen(BOOKING, null, DayOfWeek.MONDAY, 20, 30),
+                        new Seen(BOOKING, SITE, DayOfWeek.MONDAY, 21, 10)));
+        assertThat(file.read(DUBLIN, SamplePlan.plan(), file.columns(), () -> before)
+                        .counts())
+                .filteredOn(count -> count.startsAt().isBefore(Instant.parse("2026-11-24T00:00:00Z")))
+                .extracting(ChatCount::startsAt, ChatCount::chats)
+                .containsExactly(
+                        tuple(Instant.parse("2026-11-23T10:00:00Z"), 38),
+                        tuple(Instant.parse("2026-11-23T10:30:00Z"), 12));
+    }
+
+    @Test
+    void aDayOfClockChangesHasItsOwnHalfHours() {
+        var all = IntStream.range(0, 48)
+                .mapToObj(slot -> new Seen(BOOKING, null, DayOfWeek.SUNDAY, slot, 1))
+                .toList();
+        var file = VolumeFile.open(
+                "day,queue,chats\n2026-03-29,booking,460\n2026-10-25,booking,500\n".getBytes(StandardCharsets.UTF_8));
+        var counts = file.read(DUBLIN, SamplePlan.plan(), file.columns(), () -> TimesOfDay.of(SamplePlan.plan(), all))
+                .counts();
+        assertThat(counts).hasSize(46 + 50).extracting(ChatCount::chats).containsOnly(10);
+    }
+
+    @Test
+    void midnightsAloneMeanDaysAndMinutesForSecondsAreSuspected() {
         var days = new StringBuilder("start,queue,chats\n");
         IntStream.range(1, 20).forEach(day -> days.append("2026-11-%02d 00:00,booking,50\n".formatted(day)));
-        refused(days.toString().getBytes(StandardCharsets.UTF_8), 1, "counts whole days");
+        assertThat(read(days.toString()).interval()).isEqualTo(CountedInterval.DAY);
         assertThat(read("time,queue,chats,aht\n2026-11-23 09:00,booking,1,6.5\n")
                         .notes())
                 .singleElement()
                 .asString()
                 .contains("If they are minutes");
+    }
+
+    @Test
+    void aDoorAloneWillDoAndWhatBecameOfChatsIsKept() {
+        var reading = read("""
+                start,door,topic,answered,left,chats at once
+                2026-11-23 09:00,site,Fares,9,2,"2,4"
+                2026-11-23 09:30,site,Fares,9,,
+                2026-11-23 09:30,,Fares,9,1,
+                2026-11-23 10:00,site,Fares,3,0,0.5
+                """);
+        assertThat(reading.counts())
+                .containsExactly(new ChatCount(
+                        new Origin(null, SITE, null, "Fares"),
+                        Instant.parse("2026-11-23T09:00:00Z"),
+                        11,
+                        9,
+                        2,
+                        null,
+                        2.4));
+        assertThat(reading.faults())
+                .extracting(Fault::reason)
+                .satisfiesExactly(
+                        reason -> assertThat(reason).contains("left is missing"),
+                        reason -> assertThat(reason).contains("queue and door are missing"),
+                        reason -> assertThat(reason).contains("chats at once must be a number from 1"));
+        assertThat(read("time,queue,chats,answered,left\n2026-11-23 09:00,booking,5,4,2\n")
+                        .faults())
+                .extracting(Fault::reason)
+                .singleElement()
+                .asString()
+                .contains("answered and left make 6, more than the 5");
     }
 
     @Test
