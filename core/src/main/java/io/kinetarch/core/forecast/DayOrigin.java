@@ -14,7 +14,7 @@ import java.util.Set;
  * The days up to a point in time, and what each method makes of them. Special days are taken out by the effect the regression
  * finds before the other methods see a series, and put on again after.
  */
-final class DayOrigin {
+final class DayOrigin implements Origin {
     private static final int WEEK = 7;
     private static final int YEAR_OF_WEEKS = 364;
     private static final int YEAR = 365;
@@ -71,8 +71,8 @@ final class DayOrigin {
         return methods;
     }
 
-    /** The days to come by a method. */
-    double[] forecast(Method method, int days) {
+    @Override
+    public double[] forecast(Method method, int days) {
         double[] plain = switch (method) {
             case REGRESSION -> regression.forecast(days);
             case SAME_WEEKDAY -> withSpecial(repeated(WEEK, days));

@@ -96,15 +96,9 @@ public final class Forecaster {
                         method,
                         forecasts(
                                 origin, ahead, DayOrigin.methods(origin.daily().known())));
-        int today = series.values().length - subject.grid.firstStep(subject.days());
-        double[] mean = Arrays.copyOfRange(whole, today, today + horizon);
-        restOfToday(
-                series,
-                subject,
-                whole,
-                today,
-                mean,
-                trials.map(t -> t.together(method, perDay)).orElse(UNTRIED_TOGETHER));
+        double together = trials.map(t -> t.together(method, perDay)).orElse(UNTRIED_TOGETHER);
+        double[] mean = new Expectation(subject.grid, subject.days(), whole, whole, subject.today(), horizon, together)
+                .with(Adjustments.NONE);
         return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay);
     }
 
@@ -112,17 +106,18 @@ public final class Forecaster {
      * What trials say a series is best forecast by.
      *
      * @param weights shares of methods where they are combined
+     * @param together how strongly the counts of a day move together: the coefficient of variation of days beyond chance
      */
-    public record Choice(Method method, Map<Method, Double> weights) {
+    public record Choice(Method method, Map<Method, Double> weights, double together) {
         /** What is used where nothing was tried. */
-        public static final Choice UNTRIED = new Choice(Method.REGRESSION, Map.of());
+        public static final Choice UNTRIED = new Choice(Method.REGRESSION, Map.of(), UNTRIED_TOGETHER);
     }
 
     /** Tries the methods on a series without forecasting it; a history of a few days is too short to try anything. */
     public static Choice choose(DailySeries series, int horizon, SpecialDays special) {
         refuseHorizon(horizon);
         return trials(new Days(series, special), horizon)
-                .map(tried -> new Choice(tried.best(), tried.combination()))
+                .map(tried -> new Choice(tried.best(), tried.combination(), tried.together(tried.best(), 1)))
                 .orElse(Choice.UNTRIED);
     }
 
@@ -132,14 +127,21 @@ public final class Forecaster {
         return new IntervalOrigin(subject.grid, series.values(), subject.days(), special).daily();
     }
 
-    /** What a choice made before expects of the intervals after a series: its days, spread by their shapes. */
-    public static double[] mean(IntervalSeries series, int horizon, SpecialDays special, Choice choice) {
+    /** What a choice made before expects of so many intervals after a series: its days, spread by their shapes. */
+    public static Expectation expected(IntervalSeries series, int horizon, SpecialDays special, Choice choice) {
         var subject = new Intervals(series, horizon, special);
         var origin = new IntervalOrigin(subject.grid, series.values(), subject.days(), special);
-        double[] whole =
-                origin.spread(mean(origin.whole(), origin.daily().known(), subject.gridDays - subject.days(), choice));
-        int today = series.values().length - subject.grid.firstStep(subject.days());
-        return Arrays.copyOfRange(whole, today, today + horizon);
+        int ahead = subject.gridDays - subject.days();
+        var ones = new double[ahead];
+        Arrays.fill(ones, 1);
+        return new Expectation(
+                subject.grid,
+                subject.days(),
+                origin.spread(mean(origin.whole(), origin.daily().known(), ahead, choice)),
+                origin.spread(ones),
+                subject.today(),
+                horizon,
+                choice.together);
     }
 
     private static double[] mean(DayOrigin origin, int known, int ahead, Choice choice) {
@@ -162,29 +164,6 @@ public final class Forecaster {
             }
         });
         return mean;
-    }
-
-    /**
-     * What has come of today raises or lowers the rest of it: chats of a day move together by a factor thought of as gamma
-     * distributed beforehand, for which the rest follows from Poisson counts (conjugate prior).
-     */
-    private static void restOfToday(
-            IntervalSeries series, Intervals subject, double[] whole, int today, double[] mean, double together) {
-        double came = 0;
-        double expected = 0;
-        int first = subject.grid.firstStep(subject.days());
-        for (int i = 0; i < today; i++) {
-            if (!Double.isNaN(series.values()[first + i])) {
-                came += series.values()[first + i];
-                expected += whole[i];
-            }
-        }
-        double prior = 1 / Math.max(1e-4, together * together);
-        double factor = (prior + came) / (prior + expected);
-        int left = Math.min(mean.length, subject.grid.firstStep(subject.days() + 1) - series.values().length);
-        for (int i = 0; today > 0 && i < left; i++) {
-            mean[i] *= factor;
-        }
     }
 
     private static Optional<Trials> trials(Subject subject, int horizon) {
@@ -228,13 +207,7 @@ public final class Forecaster {
         return Trial.of(forecasts, method);
     }
 
-    private static Map<Method, double[]> forecasts(DayOrigin origin, int ahead, Set<Method> methods) {
-        var forecasts = new EnumMap<Method, double[]>(Method.class);
-        methods.forEach(method -> forecasts.put(method, origin.forecast(method, ahead)));
-        return forecasts;
-    }
-
-    private static Map<Method, double[]> forecasts(IntervalOrigin origin, int ahead, Set<Method> methods) {
+    private static Map<Method, double[]> forecasts(Origin origin, int ahead, Set<Method> methods) {
         var forecasts = new EnumMap<Method, double[]>(Method.class);
         methods.forEach(method -> forecasts.put(method, origin.forecast(method, ahead)));
         return forecasts;
@@ -388,6 +361,11 @@ public final class Forecaster {
         @Override
         public int days() {
             return days;
+        }
+
+        /** What came after the last whole day. */
+        double[] today() {
+            return Arrays.copyOfRange(series.values(), grid.firstStep(days), series.values().length);
         }
 
         @Override

@@ -7,7 +7,7 @@ import java.util.Arrays;
  * The intervals up to a midnight, and what each method makes of the days after it: days are forecast as days and spread by
  * their shape, but where a method knows intervals of its own.
  */
-final class IntervalOrigin {
+final class IntervalOrigin implements Origin {
     private static final int WEEK = 7;
     private static final int SMOOTHED_DAYS = 8 * WEEK;
     /** A day of which less is known is not known. */
@@ -44,22 +44,16 @@ final class IntervalOrigin {
         return whole;
     }
 
-    /** The intervals of so many days after the point in time. */
-    double[] forecast(Method method, int ahead) {
-        var forecast = new double[grid.firstStep(days + ahead) - grid.firstStep(days)];
-        boolean ownIntervals = method == Method.SMOOTHING && days >= SMOOTHED_DAYS;
-        double[] smoothed = ownIntervals ? smoothed(ahead) : new double[0];
-        double[] sums = ownIntervals ? new double[ahead] : whole.forecast(method, ahead);
-        int first = grid.firstStep(days);
-        for (int day = 0; day < ahead; day++) {
-            double[] shares = shape.of(grid.day(days + day));
-            for (int step = grid.firstStep(days + day); step < grid.firstStep(days + day + 1); step++) {
-                int slot = grid.slotOf(step);
-                forecast[step - first] = switch (method) {
-                    case SAME_WEEKDAY -> lastWeek(day, slot, sums[day] * shares[slot]);
-                    case SMOOTHING -> !ownIntervals ? sums[day] * shares[slot] : smoothed[day * grid.slots() + slot];
-                    default -> sums[day] * shares[slot];
-                };
+    @Override
+    public double[] forecast(Method method, int ahead) {
+        if (method == Method.SMOOTHING && days >= SMOOTHED_DAYS) {
+            return smoothed(ahead);
+        }
+        double[] forecast = spread(whole.forecast(method, ahead));
+        if (method == Method.SAME_WEEKDAY) {
+            int first = grid.firstStep(days);
+            for (int i = 0; i < forecast.length; i++) {
+                forecast[i] = lastWeek(grid.dayOf(first + i), grid.slotOf(first + i), forecast[i]);
             }
         }
         return forecast;
@@ -78,12 +72,12 @@ final class IntervalOrigin {
 
     /** The same slot of the newest such weekday, special days evened out. */
     private double lastWeek(int day, int slot, double otherwise) {
-        int model = days - WEEK + day % WEEK;
+        int model = days - WEEK + (day - days) % WEEK;
         int step = model < 0 ? -1 : grid.stepAt(model, slot);
         if (step < 0 || Double.isNaN(values[step])) {
             return otherwise;
         }
-        return values[step] * special(days + day) / special(model);
+        return values[step] * special(day) / special(model);
     }
 
     private double special(int day) {
@@ -105,12 +99,12 @@ final class IntervalOrigin {
                         step < 0 || Double.isNaN(values[step]) ? levels[day] * shares[slot] : values[step] / factor;
             }
         }
-        double[] forecast = DoubleSeasonal.forecast(even, slots, WEEK * slots, ahead * slots);
-        for (int d = 0; d < ahead; d++) {
-            double factor = special(days + d);
-            for (int slot = 0; slot < slots; slot++) {
-                forecast[d * slots + slot] = Math.max(0, forecast[d * slots + slot] * factor);
-            }
+        double[] bySlot = DoubleSeasonal.forecast(even, slots, WEEK * slots, ahead * slots);
+        int first = grid.firstStep(days);
+        var forecast = new double[grid.firstStep(days + ahead) - first];
+        for (int i = 0; i < forecast.length; i++) {
+            int day = grid.dayOf(first + i);
+            forecast[i] = Math.max(0, bySlot[(day - days) * slots + grid.slotOf(first + i)] * special(day));
         }
         return forecast;
     }

@@ -3,6 +3,7 @@ package io.kinetarch.core.forecast;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
@@ -128,11 +129,33 @@ public final class UnusualDays {
                                     .map(Math::abs)
                                     .max()
                                     .orElse(0)) {
-                shifts.add(new Shift(series.day(i), change(series.values(), i)));
+                int at = Math.clamp(sharpest(off, i), AROUND, off.length - AROUND);
+                double factor = change(series.values(), at);
+                if (Math.abs(Math.log(factor)) > LEAST_CHANGE) {
+                    shifts.add(new Shift(series.day(at), factor));
+                }
                 i += AROUND;
             }
         }
         return shifts;
+    }
+
+    /** The day near another from which two levels fit the weeks around best, by absolute deviations. */
+    private static int sharpest(double[] off, int near) {
+        int from = Math.max(0, near - AROUND);
+        int until = Math.min(off.length, near + AROUND);
+        return IntStream.rangeClosed(near - AROUND / 2, near + AROUND / 2)
+                .boxed()
+                .min(Comparator.comparingDouble(day -> misfit(off, from, day) + misfit(off, day, until)))
+                .orElse(near);
+    }
+
+    private static double misfit(double[] off, int from, int until) {
+        double level = median(off, from, until).orElse(0);
+        return Arrays.stream(off, Math.max(0, from), Math.min(off.length, Math.max(from, until)))
+                .filter(deviation -> !Double.isNaN(deviation))
+                .map(deviation -> Math.abs(deviation - level))
+                .sum();
     }
 
     /** The median of four weeks over the four before, weekday by weekday: the regression may have taken part of the change. */

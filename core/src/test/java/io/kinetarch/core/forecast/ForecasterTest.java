@@ -139,12 +139,9 @@ class ForecasterTest {
             }
         }
         var known = new IntervalSeries(plain.zone(), plain.start(), 30, values);
-        double[] with = Forecaster.mean(known, 8 * 48, SpecialDays.of(sales), Choice.UNTRIED);
-        double[] without = Forecaster.mean(
-                known,
-                8 * 48,
-                SpecialDays.of(new TreeMap<>(sales.headMap(InventedChats.FIRST.plusDays(200)))),
-                Choice.UNTRIED);
+        double[] with = expected(known, SpecialDays.of(sales));
+        double[] without =
+                expected(known, SpecialDays.of(new TreeMap<>(sales.headMap(InventedChats.FIRST.plusDays(200)))));
         // The clocks are put forward in between, so the sale's day is found by its date.
         int evening = (int) known.index(InventedChats.FIRST.plusDays(next)) - known.values().length + 41;
         assertThat(with[evening] - without[evening]).isBetween(60.0, 170.0);
@@ -296,5 +293,9 @@ class ForecasterTest {
         return (int) IntStream.range(0, came.length)
                 .filter(h -> came[h] >= lower[h] && came[h] <= upper[h])
                 .count();
+    }
+
+    private static double[] expected(IntervalSeries series, SpecialDays special) {
+        return Forecaster.expected(series, 8 * 48, special, Choice.UNTRIED).model();
     }
 }

@@ -1,0 +1,68 @@
+package io.kinetarch.core.forecast;
+
+import java.util.Arrays;
+
+/** What a model expects of the intervals after a series, kept so that it can be adjusted in no time. */
+public final class Expectation {
+    private final DayGrid grid;
+    private final int firstDay;
+    private final double[] whole;
+    private final double[] shares;
+    private final double[] today;
+    private final int horizon;
+    private final double together;
+
+    /**
+     * Puts together what is expected.
+     *
+     * @param firstDay of the grid after the last whole day that is known
+     * @param whole by the model, in each step from the start of that day
+     * @param shares of each step in its day
+     * @param today what came in the steps of that day that are known already; NaN where unknown
+     * @param horizon steps after those
+     * @param together how strongly the counts of a day move together
+     */
+    Expectation(
+            DayGrid grid, int firstDay, double[] whole, double[] shares, double[] today, int horizon, double together) {
+        this.grid = grid;
+        this.firstDay = firstDay;
+        this.whole = whole;
+        this.shares = shares;
+        this.today = today;
+        this.horizon = horizon;
+        this.together = together;
+    }
+
+    /** What the model alone expects of each interval. */
+    public double[] model() {
+        return Arrays.copyOfRange(whole, today.length, today.length + horizon);
+    }
+
+    /** What is expected with what planners know, and for the rest of a day begun with what has come of it. */
+    public double[] with(Adjustments adjustments) {
+        double[] adjusted = adjustments.on(whole, shares, grid, firstDay);
+        double factor = restOfDay(today, adjusted, together);
+        int left = grid.firstStep(firstDay + 1) - grid.firstStep(firstDay);
+        for (int i = today.length; i < left && today.length > 0; i++) {
+            adjusted[i] *= factor;
+        }
+        return Arrays.copyOfRange(adjusted, today.length, today.length + horizon);
+    }
+
+    /**
+     * By what factor the rest of a day begun is more or less than expected: chats of a day move together by a factor thought of
+     * as gamma distributed beforehand, for which the rest follows from Poisson counts (conjugate prior).
+     */
+    static double restOfDay(double[] came, double[] expected, double together) {
+        double sum = 0;
+        double due = 0;
+        for (int i = 0; i < came.length; i++) {
+            if (!Double.isNaN(came[i])) {
+                sum += came[i];
+                due += expected[i];
+            }
+        }
+        double prior = 1 / Math.max(1e-4, together * together);
+        return (prior + sum) / (prior + due);
+    }
+}
