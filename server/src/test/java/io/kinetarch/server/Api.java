@@ -68,6 +68,24 @@ public final class Api {
         return send("GET", path, BodyPublishers.noBody(), null, null);
     }
 
+    /** A file as it comes. */
+    public byte[] bytes(String path) {
+        var request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path));
+        if (token != null) {
+            request.header("Authorization", "Bearer " + token);
+        }
+        try {
+            var response = client.send(request.build(), BodyHandlers.ofByteArray());
+            assertThat(response.statusCode()).isEqualTo(200);
+            return response.body();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     public Answer post(String path, String json) {
         return send("POST", path, BodyPublishers.ofString(json), "application/json", null);
     }

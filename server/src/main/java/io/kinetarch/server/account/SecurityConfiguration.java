@@ -71,7 +71,8 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.PROFILE.name())
                         .requestMatchers("/api/v1/plans/*/revisions")
                         .hasAuthority(Permission.GO_LIVE.name())
-                        .requestMatchers("/api/v1/plans/*/volumes/**", "/api/v1/plans/*/forecast/**")
+                        .requestMatchers(
+                                "/api/v1/plans/*/volumes/**", "/api/v1/plans/*/forecast/**", "/api/v1/plans/*/jobs/**")
                         .hasAuthority(Permission.VOLUMES.name())
                         .requestMatchers("/api/**")
                         .hasAuthority(Permission.DESIGN.name())

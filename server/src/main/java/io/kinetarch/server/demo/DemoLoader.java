@@ -1,6 +1,7 @@
 package io.kinetarch.server.demo;
 
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.server.account.Accounts;
 import io.kinetarch.server.account.ApiTokens;
 import io.kinetarch.server.account.Role;
@@ -74,6 +75,7 @@ class DemoLoader implements ApplicationRunner {
     @Transactional
     public void run(ApplicationArguments arguments) throws IOException {
         if (!accounts.none()) {
+            bringUpToDate();
             return;
         }
         accounts.make("admin", "Ida Sorrel", Role.ADMINISTRATOR, PASSWORD);
@@ -84,12 +86,23 @@ class DemoLoader implements ApplicationRunner {
         plans.make(PLAN_ID, plan);
         revisions.goLive(PLAN_ID, 0, "The plan the demo starts with", planner);
         plans.make(BEFORE_ID, DemoBefore.of(plan));
-        var today = clock.instant().atZone(plan.timeZone()).toLocalDate();
-        volumes.store(PLAN_ID, DemoVolumes.before(today, plan));
+        volumes.store(PLAN_ID, DemoVolumes.until(clock.instant(), plan));
         volumes.copy(PLAN_ID, BEFORE_ID);
-        forecasts.prepare(plans.draftState(PLAN_ID), today, BEFORE_ID);
+        forecasts.prepare(plans.draftState(PLAN_ID), BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
+    }
+
+    /** What came since the demo was loaded, as a switchboard would report it; nothing if its plan is gone or changed much. */
+    private void bringUpToDate() throws IOException {
+        var now = clock.instant();
+        var last = volumes.lastBefore(PLAN_ID, now);
+        if (last.isPresent()) {
+            var more = DemoVolumes.since(last.get().plus(ChatCount.INTERVAL), now, plan());
+            if (!more.isEmpty()) {
+                volumes.store(PLAN_ID, more);
+            }
+        }
     }
 
     private Plan plan() throws IOException {

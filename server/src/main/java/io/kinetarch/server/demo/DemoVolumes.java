@@ -5,13 +5,16 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.volume.ChatCount;
+import io.kinetarch.core.volume.Origin;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
@@ -83,6 +86,9 @@ final class DemoVolumes {
     /** Languages are counted apart only since then. */
     private static final int WEEKS_WITH_LANGUAGES = 10;
 
+    /** The share of chats that end while they wait. */
+    private static final double LEAVE = 0.045;
+
     private static final Shape OFFICE = new Shape(10.5, 15, 2.2);
     private static final Shape EVENING = new Shape(11.5, 19, 2.6);
     private static final Shape SAILING = new Shape(7.5, 16.5, 2.4);
@@ -106,57 +112,78 @@ final class DemoVolumes {
     private DemoVolumes(Plan plan, LocalDate end) {
         this.plan = plan;
         this.end = end;
-        this.holidays = PublicHolidays.between(plan.country(), end.minusWeeks(WEEKS), end)
+        this.holidays = PublicHolidays.between(plan.country(), end.minusWeeks(WEEKS), end.plusDays(1))
                 .keySet();
     }
 
-    /**
-     * The chats of the two years before a day.
-     *
-     * @param end the first day that is not counted any more
-     */
-    static List<ChatCount> before(LocalDate end, Plan plan) {
-        var volumes = new DemoVolumes(plan, end);
+    /** The chats of the two years before today, and of today's half-hours that have passed. */
+    static List<ChatCount> until(Instant now, Plan plan) {
+        var today = now.atZone(plan.timeZone()).toLocalDate();
+        return new DemoVolumes(plan, today).between(midnight(today.minusWeeks(WEEKS), plan), now);
+    }
+
+    /** The chats of half-hours that have passed since some were told; nothing unusual happens in them. */
+    static List<ChatCount> since(Instant from, Instant now, Plan plan) {
+        return new DemoVolumes(plan, now.atZone(plan.timeZone()).toLocalDate()).between(from, now);
+    }
+
+    private List<ChatCount> between(Instant from, Instant now) {
         var counts = new ArrayList<ChatCount>();
         for (Stream stream : STREAMS) {
-            volumes.add(stream, counts);
+            add(stream, from, now.minus(ChatCount.INTERVAL), counts);
         }
         return counts;
     }
 
+    private static Instant midnight(LocalDate day, Plan plan) {
+        return day.atStartOfDay(plan.timeZone()).toInstant();
+    }
+
     /** Chats come only while the queue's department is open, so other half-hours are not counted at all. */
-    private void add(Stream stream, List<ChatCount> into) {
+    private void add(Stream stream, Instant from, Instant last, List<ChatCount> into) {
         var queue = plan.queue(new QueueId(stream.queue));
         var door = new DoorId(stream.door);
         var hours = plan.hoursOf(queue).hours();
         long streamSeed = SEED ^ (stream.queue + " " + stream.door).hashCode();
-        Instant until = end.atStartOfDay(plan.timeZone()).toInstant();
-        for (Instant at = end.minusWeeks(WEEKS).atStartOfDay(plan.timeZone()).toInstant();
-                at.isBefore(until);
-                at = at.plus(ChatCount.INTERVAL)) {
+        var apartSince = midnight(end.minusWeeks(WEEKS_WITH_LANGUAGES), plan);
+        for (Instant next = from; !next.isAfter(last); next = next.plus(ChatCount.INTERVAL)) {
+            Instant at = next;
             if (hours.isOpen(at)) {
                 var random = new SplittableRandom(streamSeed ^ at.getEpochSecond() * 31);
                 int chats = poisson(mean(stream, at.atZone(plan.timeZone())), random);
                 Double handling = chats == 0
                         ? null
                         : Math.rint(stream.handlingSeconds * Math.exp(0.25 * random.nextGaussian() / Math.sqrt(chats)));
-                boolean apart = !at.isBefore(end.minusWeeks(WEEKS_WITH_LANGUAGES)
-                        .atStartOfDay(plan.timeZone())
-                        .toInstant());
-                if (apart) {
-                    addByLanguage(
-                            new ChatCount(queue.id(), door, "en", stream.topic(), at, chats, handling), random, into);
-                } else {
-                    into.add(new ChatCount(queue.id(), door, null, stream.topic(), at, chats, handling));
-                }
+                boolean apart = !at.isBefore(apartSince);
+                (apart ? byLanguage(chats, random) : new TreeMap<>(Map.of("", chats)))
+                        .forEach((language, own) -> into.add(count(
+                                new Origin(queue.id(), door, language.isEmpty() ? null : language, stream.topic()),
+                                at,
+                                own,
+                                handling,
+                                random)));
             }
         }
     }
 
-    /** The same chats, each in a language drawn for it. */
-    private static void addByLanguage(ChatCount all, SplittableRandom random, List<ChatCount> into) {
+    private static ChatCount count(
+            Origin origin, Instant at, int chats, @Nullable Double handlingSeconds, SplittableRandom random) {
+        int left = 0;
+        for (int chat = 0; chat < chats; chat++) {
+            left += random.nextDouble() < LEAVE ? 1 : 0;
+        }
+        Double atOnce =
+                chats == 0 ? null : Math.rint(10 * Math.min(3, 1 + 0.05 * chats + 0.2 * random.nextDouble())) / 10;
+        return new ChatCount(origin, at, chats, chats - left, left, handlingSeconds, atOnce);
+    }
+
+    /** Chats by language, each in one drawn for it. */
+    private static SortedMap<String, Integer> byLanguage(int chats, SplittableRandom random) {
         var in = new TreeMap<String, Integer>();
-        for (int chat = 0; chat < all.chats(); chat++) {
+        if (chats == 0) {
+            in.put("en", 0);
+        }
+        for (int chat = 0; chat < chats; chat++) {
             double drawn = random.nextDouble();
             String language = "en";
             for (Spoken spoken : LANGUAGES) {
@@ -167,11 +194,7 @@ final class DemoVolumes {
             }
             in.merge(language, 1, Integer::sum);
         }
-        if (in.isEmpty()) {
-            into.add(all);
-        }
-        in.forEach((language, chats) -> into.add(new ChatCount(
-                all.queue(), all.door(), language, all.topic(), all.startsAt(), chats, all.handlingSeconds())));
+        return in;
     }
 
     private double mean(Stream stream, ZonedDateTime at) {

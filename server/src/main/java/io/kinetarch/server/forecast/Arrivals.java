@@ -3,6 +3,7 @@ package io.kinetarch.server.forecast;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.forecast.DailySeries;
+import io.kinetarch.core.forecast.Expectation;
 import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.forecast.Forecaster.Choice;
 import io.kinetarch.core.forecast.IntervalSeries;
@@ -10,20 +11,30 @@ import io.kinetarch.core.forecast.Method;
 import io.kinetarch.core.forecast.SpecialDays;
 import io.kinetarch.core.hours.PublicHolidays;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.core.volume.KnownSlots;
 import io.kinetarch.server.forecast.ForecastMapper.StoredChoice;
 import io.kinetarch.server.forecast.MarkedDays.Mark;
 import io.kinetarch.server.forecast.MarkedDays.Meaning;
+import io.kinetarch.server.job.Jobs;
+import io.kinetarch.server.plan.PlanChanges;
 import io.kinetarch.server.plan.Plans.State;
+import io.kinetarch.server.volume.Volumes;
+import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -37,6 +48,7 @@ class Arrivals {
     private static final int MOST_YEARS = 4;
 
     private static final int MINUTES = 30;
+    private static final int SLOTS_OF_DAY = 48;
     /** How far ahead rosters are made. */
     static final int TRIED_DAYS_AHEAD = 28;
 
@@ -49,15 +61,33 @@ class Arrivals {
 
     private final ForecastMapper mapper;
     private final MarkedDays marks;
+    private final Volumes volumes;
+    private final PlanChanges changes;
+    private final Jobs jobs;
     private final JsonMapper json;
+    private final Clock clock;
     /** Two years of a plan's half-hours are quick to use and slow to read; kept under what they follow from. */
     private final Cache<Key, History> kept =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    Arrivals(ForecastMapper mapper, MarkedDays marks, JsonMapper json) {
+    private final Cache<AheadKey, Map<SeriesKey, Expectation>> expected =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+
+    Arrivals(
+            ForecastMapper mapper,
+            MarkedDays marks,
+            Volumes volumes,
+            PlanChanges changes,
+            Jobs jobs,
+            JsonMapper json,
+            Clock clock) {
         this.mapper = mapper;
         this.marks = marks;
+        this.volumes = volumes;
+        this.changes = changes;
+        this.jobs = jobs;
         this.json = json;
+        this.clock = clock;
     }
 
     private record Key(
@@ -65,14 +95,14 @@ class Arrivals {
             long volumeChange,
             ZoneId zone,
             @Nullable String country,
-            LocalDate until) {}
+            Instant until) {}
 
-    /** The series of a plan up to a day, which is not included, in the order of their keys. */
-    private Map<SeriesKey, IntervalSeries> series(String planId, ZoneId zone, LocalDate until) {
-        var counts = mapper.series(
-                planId,
-                until.minusYears(MOST_YEARS).atStartOfDay(zone).toInstant(),
-                until.atStartOfDay(zone).toInstant());
+    private record AheadKey(Key history, int days) {}
+
+    /** The series of a plan up to an instant, in the order of their keys. */
+    private Map<SeriesKey, IntervalSeries> series(String planId, ZoneId zone, Instant until) {
+        var oldest = until.atZone(zone).toLocalDate().minusYears(MOST_YEARS);
+        var counts = mapper.series(planId, oldest.atStartOfDay(zone).toInstant(), until);
         var series = new LinkedHashMap<SeriesKey, IntervalSeries>();
         if (counts.isEmpty()) {
             return series;
@@ -107,15 +137,48 @@ class Arrivals {
     }
 
     /**
-     * A plan's series up to a day, and how they are forecast.
+     * A plan's series up to an instant, and how they are forecast.
      *
-     * @param daily sums of days
+     * @param until the end of the last half-hour that is known; midnight where the last day is over
+     * @param daily sums of the whole days
+     * @param counted what was counted on each day, errors too; the last day may have begun only
+     * @param untried series whose trials are due
      */
     record History(
+            ZoneId zone,
+            Instant until,
             Map<SeriesKey, IntervalSeries> series,
             Map<SeriesKey, DailySeries> daily,
+            Map<SeriesKey, CountedDays> counted,
             Map<SeriesKey, Chosen> choices,
-            SpecialDays special) {}
+            SpecialDays special,
+            Set<SeriesKey> untried) {
+        /** What the models expect of the half-hours of each series after this history. */
+        private Map<SeriesKey, Expectation> expected(int halfHours) {
+            var expected = new LinkedHashMap<SeriesKey, Expectation>();
+            series.entrySet().parallelStream()
+                    .map(entry -> Map.entry(
+                            entry.getKey(),
+                            Forecaster.expected(
+                                    entry.getValue(),
+                                    halfHours,
+                                    special,
+                                    Objects.requireNonNull(choices.get(entry.getKey()))
+                                            .choice())))
+                    .forEachOrdered(entry -> expected.put(entry.getKey(), entry.getValue()));
+            return expected;
+        }
+
+        /** Half-hours from its end to the start of a day. */
+        int halfHoursUntil(LocalDate day) {
+            return Math.toIntExact(Duration.between(until, midnight(day, zone)).dividedBy(ChatCount.INTERVAL));
+        }
+
+        /** The day that has begun but is not over, or the first one to come. */
+        LocalDate today() {
+            return until.atZone(zone).toLocalDate();
+        }
+    }
 
     /**
      * How a series is forecast.
@@ -123,31 +186,76 @@ class Arrivals {
      * @param tried the method that trials found
      * @param wanted the method a planner wants instead; null for none
      */
-    record Chosen(Method tried, @Nullable Method wanted, Map<Method, Double> weights) {
+    record Chosen(Method tried, @Nullable Method wanted, Map<Method, Double> weights, double together) {
+        private static final Chosen UNTRIED =
+                new Chosen(Choice.UNTRIED.method(), null, Map.of(), Choice.UNTRIED.together());
+
         Choice choice() {
-            return new Choice(wanted == null ? tried : wanted, weights);
+            return new Choice(wanted == null ? tried : wanted, weights, together);
         }
     }
 
-    /**
-     * The series of a plan up to a day, which is not included, and how each is forecast; those not tried yet, or long ago, are
-     * tried now.
-     */
-    History history(State state, LocalDate until) {
-        var plan = state.plan();
-        var key = new Key(state.id(), state.volumeChange(), plan.timeZone(), plan.country(), until);
-        return kept.get(key, _ -> history(state.id(), plan, until));
+    /** All that is known of a plan's arrivals, part of today included. */
+    History newest(State state) {
+        return known(state, clock.instant());
     }
 
-    private History history(String planId, Plan plan, LocalDate until) {
+    /**
+     * What is known before an instant. The end of a day is known as well once the day is over: after its last chats none came.
+     */
+    History known(State state, Instant before) {
+        var zone = state.plan().timeZone();
+        var now = clock.instant();
+        Instant today = midnight(now.atZone(zone).toLocalDate(), zone);
+        var asked = before.isBefore(now) ? before : now;
+        var history = history(
+                state,
+                volumes.lastBefore(state.id(), asked)
+                        .map(last -> last.isBefore(today)
+                                ? midnight(last.atZone(zone).toLocalDate().plusDays(1), zone)
+                                : last.plus(ChatCount.INTERVAL))
+                        .orElse(asked.isBefore(today) ? asked : today));
+        if (!history.untried().isEmpty()) {
+            jobs.offer(TryMethods.NAME, state.id());
+        }
+        return history;
+    }
+
+    /** What the models expect of each series of a history, for so many half-hours at least. */
+    Map<SeriesKey, Expectation> expected(State state, History history, int halfHours) {
+        int days = Math.max(
+                TRIED_DAYS_AHEAD, Math.ceilDiv(halfHours - history.halfHoursUntil(history.today()), SLOTS_OF_DAY) + 1);
+        return expected.get(
+                new AheadKey(key(state, history.until()), days),
+                _ -> history.expected(history.halfHoursUntil(history.today().plusDays(days))));
+    }
+
+    private static Instant midnight(LocalDate day, ZoneId zone) {
+        return day.atStartOfDay(zone).toInstant();
+    }
+
+    private History history(State state, Instant until) {
+        return kept.get(key(state, until), _ -> read(state.id(), state.plan(), until));
+    }
+
+    private static Key key(State state, Instant until) {
+        var plan = state.plan();
+        return new Key(state.id(), state.volumeChange(), plan.timeZone(), plan.country(), until);
+    }
+
+    private History read(String planId, Plan plan, Instant until) {
+        var zone = plan.timeZone();
+        var today = until.atZone(zone).toLocalDate();
         var marked = marks.of(planId);
         var special = MarkedDays.with(
                 SpecialDays.of(PublicHolidays.between(
                         plan.country(),
-                        until.minusYears(MOST_YEARS).minusDays(1),
-                        until.plusDays(Forecaster.MOST_DAYS))),
+                        today.minusYears(MOST_YEARS).minusDays(1),
+                        today.plusDays(Forecaster.MOST_DAYS))),
                 marked);
-        var series = series(planId, plan.timeZone(), until);
+        var series = series(planId, zone, until);
+        var counted = new LinkedHashMap<SeriesKey, CountedDays>();
+        series.forEach((key, values) -> counted.put(key, CountedDays.of(values)));
         series.values().forEach(values -> leaveOut(values, marked));
         var daily = new LinkedHashMap<SeriesKey, DailySeries>();
         series.forEach((key, values) -> daily.put(key, Forecaster.daily(values, special)));
@@ -155,16 +263,23 @@ class Arrivals {
                 .collect(Collectors.toMap(
                         choice -> new SeriesKey(choice.doorId(), choice.topic(), choice.queueId()), choice -> choice));
         var choices = new LinkedHashMap<SeriesKey, Chosen>();
-        daily.forEach((key, days) -> {
+        var untried = new LinkedHashSet<SeriesKey>();
+        for (var key : series.keySet()) {
             var known = stored.get(key);
-            choices.put(
-                    key,
-                    known == null || known.triedOn().plusDays(TRIALS_LAST_DAYS).isBefore(until)
-                            ? tried(planId, key, days, special, until, known)
-                            : new Chosen(
-                                    Method.valueOf(known.method()), method(known.wanted()), weights(known.weights())));
-        });
-        return new History(series, daily, choices, special);
+            choices.put(key, known == null ? Chosen.UNTRIED : chosen(known));
+            if (known == null || known.triedOn().plusDays(TRIALS_LAST_DAYS).isBefore(today)) {
+                untried.add(key);
+            }
+        }
+        return new History(zone, until, series, daily, counted, choices, special, untried);
+    }
+
+    private Chosen chosen(StoredChoice stored) {
+        return new Chosen(
+                Method.valueOf(stored.method()),
+                stored.wanted() == null ? null : Method.valueOf(stored.wanted()),
+                weights(stored.weights()),
+                stored.together());
     }
 
     /** Days marked as errors are not known. */
@@ -180,20 +295,43 @@ class Arrivals {
         }
     }
 
-    private Chosen tried(
-            String planId,
-            SeriesKey key,
-            DailySeries days,
-            SpecialDays special,
-            LocalDate until,
-            @Nullable StoredChoice before) {
-        var choice = Forecaster.choose(days, TRIED_DAYS_AHEAD, special);
-        mapper.putChoice(planId, key, choice.method().name(), json.writeValueAsString(choice.weights()), until);
-        return new Chosen(choice.method(), before == null ? null : method(before.wanted()), choice.weights());
+    /**
+     * Tries the methods on the series that are due, some at a time.
+     *
+     * @param progress told after each, how many are done and of how many; may throw to end it, which keeps what was found
+     */
+    void tryDue(State state, BiConsumer<Integer, Integer> progress) {
+        var now = clock.instant();
+        var history = history(
+                state,
+                volumes.lastBefore(state.id(), now)
+                        .map(last -> last.plus(ChatCount.INTERVAL))
+                        .orElse(now));
+        var due = List.copyOf(history.untried());
+        try {
+            for (int i = 0; i < due.size(); i++) {
+                progress.accept(i, due.size());
+                var key = due.get(i);
+                var choice = Forecaster.choose(
+                        Objects.requireNonNull(history.daily().get(key)), TRIED_DAYS_AHEAD, history.special());
+                mapper.putChoice(
+                        state.id(),
+                        key,
+                        choice.method().name(),
+                        json.writeValueAsString(choice.weights()),
+                        choice.together(),
+                        history.today());
+            }
+            progress.accept(due.size(), due.size());
+        } finally {
+            changes.volumesChanged(state.id());
+        }
     }
 
-    private static @Nullable Method method(@Nullable String name) {
-        return name == null ? null : Method.valueOf(name);
+    /** Has the trials of all series made anew. */
+    void forgetTrials(String planId) {
+        mapper.forgetTrials(planId);
+        changes.volumesChanged(planId);
     }
 
     private Map<Method, Double> weights(String stored) {
@@ -208,7 +346,9 @@ class Arrivals {
     }
 
     /** The shares of languages among the arrivals of each series, of late. */
-    Map<SeriesKey, Map<String, Double>> languages(String planId, ZoneId zone, LocalDate until) {
+    Map<SeriesKey, Map<String, Double>> languages(String planId, History history) {
+        var zone = history.zone();
+        var until = history.today();
         var shares = new LinkedHashMap<SeriesKey, Map<String, Double>>();
         mapper.languages(
                         planId,
@@ -225,7 +365,9 @@ class Arrivals {
     }
 
     /** Measured handling seconds by recorded queue, over some weeks up to a day. */
-    Map<String, Double> handling(String planId, ZoneId zone, LocalDate until, int weeks) {
+    Map<String, Double> handling(String planId, History history, int weeks) {
+        var zone = history.zone();
+        var until = history.today();
         return mapper
                 .handling(
                         planId,
@@ -237,7 +379,8 @@ class Arrivals {
     }
 
     /** The planner's wish for a series; null for what trials find. */
-    boolean want(String planId, SeriesKey key, @Nullable Method wanted) {
-        return mapper.want(planId, key, wanted == null ? null : wanted.name()) == 1;
+    void want(String planId, SeriesKey key, @Nullable Method wanted) {
+        mapper.want(planId, key, Choice.UNTRIED.method().name(), wanted == null ? null : wanted.name());
+        changes.volumesChanged(planId);
     }
 }

@@ -9,6 +9,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 import org.apache.ibatis.type.ArrayTypeHandler;
 import org.jspecify.annotations.Nullable;
 
@@ -28,6 +29,7 @@ interface ForecastMapper {
             String queueId,
             String method,
             String weights,
+            double together,
             LocalDate triedOn,
             @Nullable String wanted) {}
 
@@ -58,35 +60,48 @@ interface ForecastMapper {
     @Select("""
             select queue_id, sum(handling_seconds * chats) / sum(chats) as seconds from volume
             where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until}
-              and handling_seconds is not null and chats > 0
+              and queue_id <> '' and handling_seconds is not null and chats > 0
             group by 1""")
     List<QueueHandling> handling(String planId, Instant from, Instant until);
 
     @Select("""
-            select door_id, topic, queue_id, method, weights::text as weights, tried_on, wanted from forecast_choice
+            select door_id, topic, queue_id, method, weights::text as weights, together, tried_on, wanted from forecast_choice
             where plan_id = #{planId}""")
     List<StoredChoice> choices(String planId);
 
     @Insert("""
-            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, tried_on)
-            values (#{planId}, #{key.doorId}, #{key.topic}, #{key.queueId}, #{method}, #{weights}::jsonb, #{triedOn})
+            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, together, tried_on)
+            values (#{planId}, #{key.doorId}, #{key.topic}, #{key.queueId}, #{method}, #{weights}::jsonb, #{together},
+                    #{triedOn})
             on conflict (plan_id, door_id, topic, queue_id)
-            do update set method = excluded.method, weights = excluded.weights, tried_on = excluded.tried_on""")
+            do update set method = excluded.method, weights = excluded.weights, together = excluded.together,
+                          tried_on = excluded.tried_on""")
     void putChoice(
             @Param("planId") String planId,
             @Param("key") SeriesKey key,
             @Param("method") String method,
             @Param("weights") String weights,
+            @Param("together") double together,
             @Param("triedOn") LocalDate triedOn);
 
+    /** Where nothing was tried yet, its trials are due. */
     @Insert("""
-            update forecast_choice set wanted = #{wanted}
-            where plan_id = #{planId} and door_id = #{key.doorId} and topic = #{key.topic} and queue_id = #{key.queueId}""")
-    int want(@Param("planId") String planId, @Param("key") SeriesKey key, @Param("wanted") @Nullable String wanted);
+            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, tried_on, wanted)
+            values (#{planId}, #{key.doorId}, #{key.topic}, #{key.queueId}, #{untried}, '{}', date '1970-01-01', #{wanted})
+            on conflict (plan_id, door_id, topic, queue_id) do update set wanted = excluded.wanted""")
+    void want(
+            @Param("planId") String planId,
+            @Param("key") SeriesKey key,
+            @Param("untried") String untried,
+            @Param("wanted") @Nullable String wanted);
 
     @Insert("""
-            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, tried_on)
-            select #{toPlan}, door_id, topic, queue_id, method, weights, tried_on from forecast_choice
+            insert into forecast_choice (plan_id, door_id, topic, queue_id, method, weights, together, tried_on)
+            select #{toPlan}, door_id, topic, queue_id, method, weights, together, tried_on from forecast_choice
             where plan_id = #{fromPlan}""")
     void copyChoices(String fromPlan, String toPlan);
+
+    /** So old that they are due. */
+    @Update("update forecast_choice set tried_on = date '1970-01-01' where plan_id = #{planId}")
+    void forgetTrials(String planId);
 }

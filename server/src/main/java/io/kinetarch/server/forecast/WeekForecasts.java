@@ -8,11 +8,10 @@ import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.routing.RuleVolumes;
 import io.kinetarch.core.routing.RuleVolumes.Stream;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
+import io.kinetarch.server.forecast.Arrivals.History;
+import io.kinetarch.server.forecast.StoredAdjustments.AdjustmentList;
 import io.kinetarch.server.plan.Plans.State;
-import io.kinetarch.server.volume.Volumes;
-import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -22,8 +21,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /**
@@ -37,14 +34,14 @@ public class WeekForecasts {
     private static final int HANDLING_WEEKS = 6;
     private static final int MOST_KEPT = 16;
 
-    private final Volumes volumes;
     private final Arrivals arrivals;
-    private final Cache<Key, Streams> kept =
+    private final StoredAdjustments adjustments;
+    private final Cache<Key, Learnt> kept =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    WeekForecasts(Volumes volumes, Arrivals arrivals) {
-        this.volumes = volumes;
+    WeekForecasts(Arrivals arrivals, StoredAdjustments adjustments) {
         this.arrivals = arrivals;
+        this.adjustments = adjustments;
     }
 
     /**
@@ -65,30 +62,33 @@ public class WeekForecasts {
     /** A queue and the door its chats come through. */
     public record Origin(String queue, String door) {}
 
-    private record Key(
-            String planId,
-            long volumeChange,
-            ZoneId zone,
-            @Nullable String country,
-            LocalDate monday) {}
+    private record Key(String planId, long volumeChange, ZoneId zone, Instant until) {}
 
-    /** The arrivals of a week, whatever a plan's rules make of them. */
-    private record Streams(List<Stream> streams, Map<String, Double> handling, List<String> notes) {}
+    /** What the newest volumes before a week say besides their forecasts. */
+    private record Learnt(Map<SeriesKey, Map<String, Double>> languages, Map<String, Double> handling) {}
 
     /** Tries the methods on a plan's series, for itself and for a plan with the same volumes. */
-    public void prepare(State state, LocalDate until, String alsoFor) {
-        arrivals.history(state, until);
+    public void prepare(State state, String alsoFor) {
+        arrivals.tryDue(state, (_, _) -> {});
         arrivals.copyChoices(state.id(), alsoFor);
     }
 
     /** Forecasts a week of a plan's queues. */
     public Forecast of(State state, WeekOfHalfHours week) {
         var plan = state.plan();
-        var key = new Key(state.id(), state.volumeChange(), week.zone(), plan.country(), week.monday());
-        var streams = kept.get(key, _ -> streams(state, week));
+        var history = arrivals.known(state, week.slots().getFirst());
+        var learnt = kept.get(
+                new Key(state.id(), state.volumeChange(), week.zone(), history.until()),
+                _ -> new Learnt(
+                        arrivals.languages(state.id(), history),
+                        arrivals.handling(state.id(), history, HANDLING_WEEKS)));
+        var all = adjustments.of(state.id());
+        boolean tooFar = history.today().plusDays(Forecaster.MOST_DAYS - 8L).isBefore(week.monday());
+        var streams =
+                history.series().isEmpty() || tooFar ? List.<Stream>of() : streams(state, week, history, learnt, all);
         var chats = new HashMap<QueueId, double[]>();
         var byDoor = new LinkedHashMap<Origin, double[]>();
-        RuleVolumes.of(plan, week.slots(), streams.streams).forEach((route, expected) -> {
+        RuleVolumes.of(plan, week.slots(), streams).forEach((route, expected) -> {
             var door = route.door();
             byDoor.put(new Origin(route.queue().value(), door == null ? "" : door.value()), expected);
             double[] sum = chats.computeIfAbsent(route.queue(), _ -> new double[expected.length]);
@@ -96,63 +96,59 @@ public class WeekForecasts {
         });
         var measured = new HashMap<QueueId, Double>();
         plan.queues().forEach(queue -> {
-            Double seconds = streams.handling.get(queue.id().value());
+            Double seconds = learnt.handling.get(queue.id().value());
             if (seconds != null) {
                 measured.put(queue.id(), seconds);
             }
         });
-        return new Forecast(week, chats, measured, byDoor, streams.notes);
+        return new Forecast(week, chats, measured, byDoor, notes(week, history, all, tooFar));
     }
 
-    private Streams streams(State state, WeekOfHalfHours week) {
-        String planId = state.id();
-        Instant begins = week.slots().getFirst();
-        var last = volumes.lastBefore(planId, begins);
-        if (last.isEmpty()) {
-            return new Streams(List.of(), Map.of(), List.of("No volumes are known before this week. Import some."));
-        }
-        LocalDate until = last.get().atZone(week.zone()).toLocalDate().plusDays(1);
-        var history = arrivals.history(state, until);
-        var languages = arrivals.languages(planId, week.zone(), until);
-        int between =
-                Math.toIntExact(Duration.between(until.atStartOfDay(week.zone()).toInstant(), begins)
-                        .dividedBy(WeekOfHalfHours.SLOT));
+    private List<Stream> streams(
+            State state, WeekOfHalfHours week, History history, Learnt learnt, AdjustmentList all) {
+        int between = history.halfHoursUntil(week.monday());
         int slots = week.slots().size();
-        boolean tooFar = (between + slots) / 48 >= Forecaster.MOST_DAYS;
         var streams = new ArrayList<Stream>();
-        history.choices().forEach((key, chosen) -> {
-            double[] expected = tooFar
-                    ? new double[slots]
-                    : Arrays.copyOfRange(
-                            Forecaster.mean(
-                                    Objects.requireNonNull(history.series().get(key)),
-                                    between + slots,
-                                    history.special(),
-                                    chosen.choice()),
-                            between,
-                            between + slots);
-            streams.add(new Stream(
-                    key.doorId().isEmpty() ? null : new DoorId(key.doorId()),
-                    key.topic().isEmpty() ? null : key.topic(),
-                    languages.getOrDefault(key, Map.of()),
-                    key.queueId().isEmpty() ? null : new QueueId(key.queueId()),
-                    expected));
-        });
-        return new Streams(
-                List.copyOf(streams),
-                arrivals.handling(planId, week.zone(), until, HANDLING_WEEKS),
-                notes(week, until, history.series().size(), tooFar));
+        arrivals.expected(state, history, between + slots)
+                .forEach((key, expectation) -> streams.add(new Stream(
+                        key.doorId().isEmpty() ? null : new DoorId(key.doorId()),
+                        key.topic().isEmpty() ? null : key.topic(),
+                        learnt.languages.getOrDefault(key, Map.of()),
+                        key.queueId().isEmpty() ? null : new QueueId(key.queueId()),
+                        Arrays.copyOfRange(expectation.with(all.of(key)), between, between + slots))));
+        return streams;
     }
 
-    private static List<String> notes(WeekOfHalfHours week, LocalDate until, int series, boolean tooFar) {
+    private static List<String> notes(WeekOfHalfHours week, History history, AdjustmentList all, boolean tooFar) {
+        if (history.series().isEmpty()) {
+            return List.of("No volumes are known before this week. Import some.");
+        }
         var notes = new ArrayList<String>();
-        notes.add("Forecast from the chats before " + DATE.format(until) + ", by door and topic (" + series
+        var last = history.until().minusSeconds(1).atZone(history.zone()).toLocalDate();
+        notes.add("Forecast from the chats up to " + DATE.format(last) + ", by door and topic ("
+                + history.series().size()
                 + " series), public holidays included; the rules say into which queue they fall.");
         if (tooFar) {
             notes.add("The week lies more than two years after the newest volumes: nothing can be said of it.");
-        } else if (until.isBefore(week.monday().minusDays(STALE_AFTER_DAYS))) {
-            notes.add("The newest volumes are from " + DATE.format(until.minusDays(1))
-                    + ", more than two weeks before this week.");
+        } else if (last.isBefore(week.monday().minusDays(STALE_AFTER_DAYS))) {
+            notes.add("The newest volumes are from " + DATE.format(last) + ", more than two weeks before this week.");
+        }
+        if (!history.untried().isEmpty()) {
+            notes.add("Methods have not been tried on " + history.untried().size()
+                    + " of the series yet; until then they are forecast by a calendar regression.");
+        }
+        all.lifts().stream()
+                .filter(lift ->
+                        lift.startsOn().isBefore(week.monday().plusWeeks(1).atStartOfDay())
+                                && lift.endsOn().isAfter(week.monday().atStartOfDay()))
+                .map(lift -> "\"" + lift.name() + "\" is planned in this week.")
+                .forEach(notes::add);
+        long set = all.daySums().stream()
+                .filter(sum -> sum.firstDay().isBefore(week.monday().plusWeeks(1))
+                        && !sum.lastDay().isBefore(week.monday()))
+                .count();
+        if (set > 0) {
+            notes.add("Days of " + set + " series are set by hand.");
         }
         return List.copyOf(notes);
     }

@@ -11,8 +11,13 @@ public class PlanChanges {
         this.plans = plans;
     }
 
-    /** The plan's stored volumes have changed. */
+    /** The plan's stored volumes have changed, or what is learnt from them. */
     public void volumesChanged(String planId) {
         plans.volumesChanged(planId);
+    }
+
+    /** What planners put on top of the plan's forecasts has changed. */
+    public void adjustmentsChanged(String planId) {
+        plans.adjustmentsChanged(planId);
     }
 }

@@ -11,10 +11,14 @@ import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface PlanMapper {
-    record StoredPlan(String id, String draft, long draftChange, long volumeChange) {}
+    record StoredPlan(String id, String draft, long draftChange, long volumeChange, long adjustmentChange) {
+        Stamp stamp() {
+            return new Stamp(draftChange, volumeChange, adjustmentChange);
+        }
+    }
 
     /** The counters of a plan, without its document. */
-    record Stamp(long draftChange, long volumeChange) {}
+    record Stamp(long draftChange, long volumeChange, long adjustmentChange) {}
 
     record PlanName(String id, String name) {}
 
@@ -28,13 +32,16 @@ interface PlanMapper {
     @Select("select id, draft -> 'settings' ->> 'name' as name from plan order by created_at, id")
     List<PlanName> all();
 
-    @Select("select draft_change, volume_change from plan where id = #{id}")
+    @Select("select draft_change, volume_change, adjustment_change from plan where id = #{id}")
     Optional<Stamp> stamp(String id);
 
-    @Select("select id, draft::text as draft, draft_change, volume_change from plan where id = #{id}")
+    @Select("""
+            select id, draft::text as draft, draft_change, volume_change, adjustment_change from plan where id = #{id}""")
     Optional<StoredPlan> find(String id);
 
-    @Select("select id, draft::text as draft, draft_change, volume_change from plan where id = #{id} for update")
+    @Select("""
+            select id, draft::text as draft, draft_change, volume_change, adjustment_change from plan
+            where id = #{id} for update""")
     Optional<StoredPlan> lock(String id);
 
     @Insert("insert into plan (id, draft) values (#{id}, #{draft}::jsonb) on conflict do nothing")
@@ -61,4 +68,7 @@ interface PlanMapper {
 
     @Update("update plan set volume_change = volume_change + 1 where id = #{id}")
     void volumesChanged(String id);
+
+    @Update("update plan set adjustment_change = adjustment_change + 1 where id = #{id}")
+    void adjustmentsChanged(String id);
 }

@@ -6,6 +6,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.plan.PlanMapper.RevisionHead;
+import io.kinetarch.server.plan.PlanMapper.Stamp;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Instant;
@@ -46,10 +47,21 @@ public class Plans {
      * A plan as it stands.
      *
      * @param change the newest change of the draft
-     * @param volumeChange the newest change of the volumes
+     * @param volumeChange the newest change of the volumes and of what is learnt from them
+     * @param adjustmentChange the newest change of what planners put on top of the forecasts
      * @param stamp tells this state of plan and volumes from every other
      */
-    public record State(String id, Plan plan, long change, long volumeChange, String stamp) {}
+    public record State(String id, Plan plan, long change, long volumeChange, long adjustmentChange, String stamp) {
+        private static State of(String id, Plan plan, long change, Stamp stamp, String document) {
+            return new State(
+                    id,
+                    plan,
+                    change,
+                    stamp.volumeChange(),
+                    stamp.adjustmentChange(),
+                    document + " volumes " + stamp.volumeChange() + " adjustments " + stamp.adjustmentChange());
+        }
+    }
 
     /** A revision without its document. */
     public record Revision(
@@ -81,11 +93,11 @@ public class Plans {
         var stamp = plans.stamp(id).orElseThrow(() -> noPlan(id));
         var plan = read.getIfPresent(draftKey(id, stamp.draftChange()));
         if (plan != null) {
-            return draftState(id, plan, stamp.draftChange(), stamp.volumeChange());
+            return draftState(id, plan, stamp);
         }
         var stored = plans.find(id).orElseThrow(() -> noPlan(id));
         plan = read.get(draftKey(id, stored.draftChange()), _ -> plan(stored.draft()));
-        return draftState(id, plan, stored.draftChange(), stored.volumeChange());
+        return draftState(id, plan, stored.stamp());
     }
 
     /** The number of the draft's newest change. */
@@ -108,7 +120,7 @@ public class Plans {
         var stored = plans.lock(id).orElseThrow(() -> noPlan(id));
         // Not kept: within a transaction that fails the same number may come to stand for another draft.
         var kept = read.getIfPresent(draftKey(id, stored.draftChange()));
-        return draftState(id, kept == null ? plan(stored.draft()) : kept, stored.draftChange(), stored.volumeChange());
+        return draftState(id, kept == null ? plan(stored.draft()) : kept, stored.stamp());
     }
 
     /** A revision. */
@@ -118,12 +130,7 @@ public class Plans {
                 id + " revision " + number,
                 _ -> plan(plans.revision(id, number)
                         .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has no revision " + number + "."))));
-        return new State(
-                id,
-                plan,
-                stamp.draftChange(),
-                stamp.volumeChange(),
-                id + " revision " + number + " volumes " + stamp.volumeChange());
+        return State.of(id, plan, stamp.draftChange(), stamp, id + " revision " + number);
     }
 
     /** The newest revision, which is live; none before the plan goes live. */
@@ -149,8 +156,8 @@ public class Plans {
         }
     }
 
-    private static State draftState(String id, Plan plan, long change, long volumeChange) {
-        return new State(id, plan, change, volumeChange, draftKey(id, change) + " volumes " + volumeChange);
+    private static State draftState(String id, Plan plan, Stamp stamp) {
+        return State.of(id, plan, stamp.draftChange(), stamp, draftKey(id, stamp.draftChange()));
     }
 
     private static String draftKey(String id, long change) {

@@ -1,7 +1,6 @@
 package io.kinetarch.server.routing;
 
 import io.kinetarch.core.inspection.ChatWords;
-import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.routing.Arrival;
 import io.kinetarch.core.routing.RuleAnalysis;
@@ -152,9 +151,9 @@ class RulesController {
                         until.atStartOfDay(plan.timeZone()).toInstant())
                 .stream()
                 .map(count -> new Seen(
-                        count.doorId().isEmpty() ? null : new DoorId(count.doorId()),
-                        count.language().isEmpty() ? null : count.language(),
-                        count.topic().isEmpty() ? null : count.topic(),
+                        count.origin().door(),
+                        count.origin().language(),
+                        count.origin().topic(),
                         count.startsAt(),
                         count.chats()))
                 .toList();

@@ -2,14 +2,19 @@ package io.kinetarch.server.volume;
 
 import io.kinetarch.core.volume.VolumeColumn;
 import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.volume.VolumeMapper.AcceptedFile;
 import io.kinetarch.server.volume.Volumes.Accepted;
 import io.kinetarch.server.volume.Volumes.Preview;
 import io.kinetarch.server.volume.Volumes.Stored;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -19,6 +24,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,6 +52,20 @@ class VolumeController {
     @GetMapping
     Stored stored(@PathVariable String plan) {
         return volumes.stored(plan);
+    }
+
+    /** The files that were accepted, the newest first. */
+    @GetMapping("/imports")
+    List<AcceptedFile> accepted(@PathVariable String plan) {
+        return volumes.accepted(plan);
+    }
+
+    /** All stored counts as a CSV, in the columns that an import reads. */
+    @GetMapping(path = "/export", produces = "text/csv")
+    void export(@PathVariable String plan, HttpServletResponse response) throws IOException {
+        volumes.stored(plan); // refuses a plan that is none before the file begins
+        var out = Download.start(response, plan + "-volumes.csv", new MediaType("text", "csv", StandardCharsets.UTF_8));
+        volumes.export(plan, new OutputStreamWriter(out, StandardCharsets.UTF_8));
     }
 
     @PostMapping("/imports")

@@ -2,25 +2,39 @@ package io.kinetarch.server.volume;
 
 import io.kinetarch.core.csv.DelimitedFile.Fault;
 import io.kinetarch.core.csv.FileRefusal;
+import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.volume.ChatCount;
+import io.kinetarch.core.volume.Origin;
+import io.kinetarch.core.volume.TimesOfDay;
+import io.kinetarch.core.volume.TimesOfDay.Seen;
 import io.kinetarch.core.volume.VolumeColumn;
 import io.kinetarch.core.volume.VolumeFile;
 import io.kinetarch.core.volume.VolumeFile.Reading;
+import io.kinetarch.core.volume.VolumeTable;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.PlanChanges;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.volume.VolumeMapper.AcceptedFile;
 import io.kinetarch.server.volume.VolumeMapper.Columns;
+import io.kinetarch.server.volume.VolumeMapper.Overlap;
 import io.kinetarch.server.volume.VolumeMapper.StoredCount;
+import java.io.IOException;
+import java.io.Writer;
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.function.Consumer;
-import java.util.stream.Collectors;
+import java.util.function.Function;
+import java.util.function.ObjIntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,15 +43,19 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Volumes {
     private static final int ROWS_AT_ONCE = 20_000;
+    private static final int MOST_FILES = 50;
+    private static final Duration LEFT_AFTER = Duration.ofDays(1);
 
     private final VolumeMapper volumes;
     private final Plans plans;
     private final PlanChanges changes;
+    private final Clock clock;
 
-    Volumes(VolumeMapper volumes, Plans plans, PlanChanges changes) {
+    Volumes(VolumeMapper volumes, Plans plans, PlanChanges changes, Clock clock) {
         this.volumes = volumes;
         this.plans = plans;
         this.changes = changes;
+        this.clock = clock;
     }
 
     /** What is stored of a plan's volumes. */
@@ -52,7 +70,8 @@ public class Volumes {
      * @param columns which column holds what: places in the header from 0
      * @param missing what the columns lack, in words
      * @param chats read, by queue id
-     * @param replaced stored counts that accepting it would replace
+     * @param chatsOfDoors those whose queue is not known, by door id
+     * @param overlap what accepting it would replace
      */
     public record Preview(
             @Nullable Long id,
@@ -68,7 +87,8 @@ public class Volumes {
             @Nullable Instant first,
             @Nullable Instant last,
             Map<String, Long> chats,
-            long replaced,
+            Map<String, Long> chatsOfDoors,
+            Overlap overlap,
             List<Fault> faults,
             long faultCount,
             List<String> notes) {}
@@ -77,6 +97,7 @@ public class Volumes {
     public record Accepted(int stored, int replaced) {}
 
     public Stored stored(String planId) {
+        plans.newestChange(planId); // refuses a plan that is none
         var range = volumes.range(planId);
         return new Stored(range.first(), range.last(), range.counts());
     }
@@ -114,14 +135,16 @@ public class Volumes {
                         null,
                         null,
                         Map.of(),
-                        0,
+                        Map.of(),
+                        new Overlap(0, 0, 0, null, null),
                         List.of(),
                         0,
                         List.of());
             }
-            var reading = file.read(zone, plan, columns);
+            var reading = file.read(zone, plan, columns, () -> timesOfDay(planId, plan));
+            volumes.deleteLeft(clock.instant().minus(LEFT_AFTER));
             long id = volumes.insertImport(planId, fileName, by.accountId());
-            inParts(reading.counts(), part -> volumes.insertRead(id, Columns.of(part)));
+            inParts(reading.counts(), (counts, part) -> volumes.insertRead(id, part, Columns.of(counts)));
             return preview(id, planId, fileName, file, columns, reading);
         } catch (FileRefusal refusal) {
             throw new Refusal(Kind.UNREADABLE_FILE, "Line " + refusal.line() + ": " + refusal.getMessage() + ".")
@@ -150,15 +173,42 @@ public class Volumes {
                 reading.counts().size(),
                 starts.stream().min(Instant::compareTo).orElse(null),
                 starts.stream().max(Instant::compareTo).orElse(null),
-                reading.counts().stream()
-                        .collect(Collectors.groupingBy(
-                                count -> count.queue().value(),
-                                TreeMap::new,
-                                Collectors.summingLong(ChatCount::chats))),
-                volumes.countReplaced(planId, id),
+                chats(
+                        reading,
+                        origin -> origin.queue() == null ? null : origin.queue().value()),
+                chats(
+                        reading,
+                        origin -> origin.queue() != null || origin.door() == null
+                                ? null
+                                : origin.door().value()),
+                volumes.overlap(planId, id),
                 reading.faults(),
                 reading.faultCount(),
                 reading.notes());
+    }
+
+    private static Map<String, Long> chats(Reading reading, Function<Origin, @Nullable String> place) {
+        var chats = new TreeMap<String, Long>();
+        reading.counts().forEach(count -> {
+            String id = place.apply(count.origin());
+            if (id != null) {
+                chats.merge(id, (long) count.chats(), Long::sum);
+            }
+        });
+        return chats;
+    }
+
+    private TimesOfDay timesOfDay(String planId, Plan plan) {
+        return TimesOfDay.of(
+                plan,
+                volumes.timesOfDay(planId, plan.timeZone().getId()).stream()
+                        .map(seen -> new Seen(
+                                seen.queueId().isEmpty() ? null : new QueueId(seen.queueId()),
+                                seen.doorId().isEmpty() ? null : new DoorId(seen.doorId()),
+                                DayOfWeek.of(seen.weekday()),
+                                seen.slot(),
+                                seen.chats()))
+                        .toList());
     }
 
     /** Makes a file that was read part of the plan's volumes. */
@@ -169,7 +219,8 @@ public class Volumes {
         }
         int replaced = volumes.deleteReplaced(planId, importId);
         int stored = volumes.accept(planId, importId);
-        volumes.deleteImport(planId, importId);
+        volumes.keepAccepted(importId, stored, replaced);
+        volumes.deleteRead(importId);
         changes.volumesChanged(planId);
         return new Accepted(stored, replaced);
     }
@@ -185,7 +236,7 @@ public class Volumes {
     /** Stores counts of half-hours about which nothing is known yet. */
     @Transactional
     public void store(String planId, List<ChatCount> counts) {
-        inParts(counts, part -> volumes.insert(planId, Columns.of(part)));
+        inParts(counts, (part, _) -> volumes.insert(planId, Columns.of(part)));
         changes.volumesChanged(planId);
     }
 
@@ -197,8 +248,28 @@ public class Volumes {
     }
 
     /** The stored counts between two instants, the second not included. */
-    public List<StoredCount> between(String planId, Instant from, Instant until) {
-        return volumes.between(planId, from, until);
+    public List<ChatCount> between(String planId, Instant from, Instant until) {
+        return volumes.between(planId, from, until).stream()
+                .map(StoredCount::toCount)
+                .toList();
+    }
+
+    /** The files that were accepted, the newest first. */
+    public List<AcceptedFile> accepted(String planId) {
+        plans.newestChange(planId); // refuses a plan that is none
+        return volumes.accepted(planId, MOST_FILES);
+    }
+
+    /** Writes all stored counts as a CSV, in the columns that an import reads. */
+    @Transactional(readOnly = true)
+    public void export(String planId, Writer out) throws IOException {
+        var plan = plans.draftState(planId).plan();
+        try (var counts = volumes.all(planId);
+                var table = new VolumeTable(plan, out)) {
+            for (var count : counts) {
+                table.add(count.toCount());
+            }
+        }
     }
 
     /** The last half-hour known before an instant. */
@@ -206,9 +277,9 @@ public class Volumes {
         return Optional.ofNullable(volumes.lastBefore(planId, before));
     }
 
-    private static void inParts(List<ChatCount> counts, Consumer<List<ChatCount>> each) {
+    private static void inParts(List<ChatCount> counts, ObjIntConsumer<List<ChatCount>> each) {
         for (int from = 0; from < counts.size(); from += ROWS_AT_ONCE) {
-            each.accept(counts.subList(from, Math.min(counts.size(), from + ROWS_AT_ONCE)));
+            each.accept(counts.subList(from, Math.min(counts.size(), from + ROWS_AT_ONCE)), from / ROWS_AT_ONCE);
         }
     }
 

@@ -1,6 +1,7 @@
 package io.kinetarch.server.forecast;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
@@ -19,7 +20,7 @@ class SeriesTest {
 
     @Test
     void arrivalsAreForecastByDoorAndTopic() {
-        JsonNode series = api.get(FORECAST + "/series").ok().body();
+        JsonNode series = api.get(FORECAST + "/series").ok().body().path("series");
         assertThat(series.size()).isEqualTo(11);
         assertThat(series.get(0).path("label").asString()).isEqualTo("Booking site · Fares and booking");
         assertThat(series.get(0).path("chatsADay").asDouble())
@@ -39,6 +40,47 @@ class SeriesTest {
         assertThat(one.path("backtest").get(0).path("wape").asDouble()).isBetween(0.01, 0.3);
         assertThat(one.path("trials").asInt()).isEqualTo(13);
         api.get(FORECAST + "/series/days?door=nowhere").problem(404, "not-found", null);
+    }
+
+    @Test
+    void sumsAreWhatTheirSeriesMake() {
+        JsonNode view = api.get(FORECAST + "/series").ok().body();
+        double all = 0;
+        double door = 0;
+        for (JsonNode head : view.path("series")) {
+            all += head.path("expectedADay").asDouble();
+            door += head.path("key").path("doorId").asString().equals("sailing-status")
+                    ? head.path("expectedADay").asDouble()
+                    : 0;
+        }
+        assertThat(view.path("sums").get(0).path("label").asString()).isEqualTo("All arrivals");
+        assertThat(view.path("sums").get(0).path("expectedADay").asDouble()).isCloseTo(all, within(1e-6));
+        JsonNode days = api.get(FORECAST + "/series/days?door=sailing-status&sum=true")
+                .ok()
+                .body()
+                .path("days");
+        double mean = 0;
+        for (int i = days.size() - 28; i < days.size(); i++) {
+            mean += days.get(i).path("mean").asDouble() / 28;
+            assertThat(days.get(i).path("mean").asDouble())
+                    .isBetween(
+                            days.get(i).path("lower95").asDouble(),
+                            days.get(i).path("upper95").asDouble());
+        }
+        // Of today only the rest is expected; what came of it already is part of its day.
+        assertThat(mean).isGreaterThanOrEqualTo(door - 1e-6).isLessThan(1.08 * door);
+    }
+
+    @Test
+    void theWeekSoFarStandsBesideWhatWasExpectedOfIt() {
+        JsonNode week = api.get(FORECAST + "/week").ok().body();
+        int slots = week.path("startsAt").size();
+        assertThat(week.path("expected").size()).isEqualTo(slots);
+        for (int i = 0; i < slots; i++) {
+            boolean past = !week.path("came").get(i).isNull();
+            assertThat(week.path("now").get(i).isNull()).isEqualTo(past);
+        }
+        api.get(FORECAST + "/week?door=nowhere&sum=false").problem(404, "not-found", null);
     }
 
     @Test
@@ -112,7 +154,7 @@ class SeriesTest {
     }
 
     private JsonNode head(String door, String topic) {
-        for (JsonNode head : api.get(FORECAST + "/series").ok().body()) {
+        for (JsonNode head : api.get(FORECAST + "/series").ok().body().path("series")) {
             if (head.path("key").path("doorId").asString().equals(door)
                     && head.path("key").path("topic").asString().equals(topic)) {
                 return head;

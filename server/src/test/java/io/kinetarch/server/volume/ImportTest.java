@@ -36,7 +36,11 @@ class ImportTest {
                 "time,queue,chats,door\n2020-02-03 09:00,fares,5,booking-site\n2020-02-03 09:00,fares,3,terminal-poster\n");
         long before = counts();
         var preview = read("time,queue,chats\n2020-02-03 09:00,fares,20\n").ok();
-        assertThat(preview.body().path("replaced").asInt()).isEqualTo(2);
+        var overlap = preview.body().path("overlap");
+        assertThat(overlap.path("counts").asInt()).isEqualTo(2);
+        assertThat(overlap.path("chats").asInt()).isEqualTo(8);
+        assertThat(overlap.path("differing").asInt()).isEqualTo(1);
+        assertThat(overlap.path("first").asString()).isEqualTo("2020-02-03T09:00:00Z");
 
         var accepted = api.post(
                         VOLUMES + "/imports/" + preview.body().path("id").asLong() + "/acceptance", "")
@@ -64,6 +68,63 @@ class ImportTest {
         api.delete(VOLUMES + "/imports/" + said.path("id").asLong()).ok();
         api.postCsv(IMPORTS + "&column=MOOD:0", csv.getBytes(StandardCharsets.UTF_8))
                 .problem(400, "invalid-parameter", null);
+    }
+
+    @Test
+    void aDoorAloneReplacesWhatIsKnownOfTheDoor() {
+        accept("time,queue,door,chats\n2020-05-04 09:00,fares,booking-site,5\n2020-05-04 09:00,lost,booking-site,2\n");
+        var preview =
+                read("time,door,chats\n2020-05-04 09:00,booking-site,9\n").ok().body();
+        assertThat(preview.path("chatsOfDoors").path("booking-site").asInt()).isEqualTo(9);
+        assertThat(preview.path("overlap").path("counts").asInt()).isEqualTo(2);
+        long before = counts();
+        api.post(VOLUMES + "/imports/" + preview.path("id").asLong() + "/acceptance", "")
+                .ok();
+        assertThat(counts()).isEqualTo(before - 1);
+        // And a file by queue and door replaces the door's whole half-hour again, or it would count twice.
+        accept("time,queue,door,chats\n2020-05-04 09:00,fares,booking-site,9\n");
+        assertThat(counts()).isEqualTo(before - 1);
+    }
+
+    @Test
+    void anAcceptedFileStaysKnown() {
+        accept("time,queue,chats\n2020-06-01 09:00,fares,5\n2020-06-02 09:00,fares,6\n");
+        var file = api.get(VOLUMES + "/imports").ok().body().get(0);
+        assertThat(file.path("fileName").asString()).isEqualTo("volumes.csv");
+        assertThat(file.path("stored").asInt()).isEqualTo(2);
+        assertThat(file.path("lastAt").asString()).isEqualTo("2020-06-02T08:00:00Z");
+        assertThat(file.path("madeBy").asString()).isEqualTo("Mara L.");
+    }
+
+    @Test
+    void wholeDaysAreSpreadAsChatsCameBefore() {
+        var preview = read("date,queue,chats\n2020-07-06,fares,240\n2020-07-07,fares,100\n")
+                .ok()
+                .body();
+        assertThat(preview.path("intervalMinutes").asInt()).isEqualTo(1440);
+        assertThat(preview.path("chats").path("fares").asInt()).isEqualTo(340);
+        assertThat(preview.path("lines").asInt()).isBetween(30, 96);
+        api.delete(VOLUMES + "/imports/" + preview.path("id").asLong()).ok();
+    }
+
+    @Test
+    void whatIsStoredComesOutAsItCanBeReadAgain() {
+        accept("""
+                time,queue,door,language,topic,chats,answered,left,aht,chats at once
+                2020-08-03 09:00,fares,booking-site,de,"Fares, booking",12,10,2,410.5,1.4
+                """);
+        byte[] csv = api.bytes(VOLUMES + "/export");
+        String text = new String(csv, StandardCharsets.UTF_8);
+        assertThat(text)
+                .contains(
+                        "2020-08-03T09:00:00+01:00,Fares & booking,Booking site,de,\"Fares, booking\",12,10,2,410.5,1.4");
+        long lines = text.lines().count() - 1;
+        assertThat(lines).isEqualTo(counts());
+        var again = api.postCsv(IMPORTS, csv).ok().body();
+        assertThat(again.path("lines").asLong()).isEqualTo(lines);
+        assertThat(again.path("faultCount").asLong()).isZero();
+        assertThat(again.path("overlap").path("differing").asLong()).isZero();
+        api.delete(VOLUMES + "/imports/" + again.path("id").asLong()).ok();
     }
 
     @Test

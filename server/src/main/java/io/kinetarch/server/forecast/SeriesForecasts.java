@@ -1,0 +1,258 @@
+package io.kinetarch.server.forecast;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.forecast.DailySeries;
+import io.kinetarch.core.forecast.Expectation;
+import io.kinetarch.core.forecast.Forecast;
+import io.kinetarch.core.forecast.Forecaster;
+import io.kinetarch.core.forecast.IntervalSeries;
+import io.kinetarch.core.forecast.Method;
+import io.kinetarch.core.forecast.SpecialDays;
+import io.kinetarch.server.forecast.Arrivals.History;
+import io.kinetarch.server.plan.Plans.State;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+
+/**
+ * The days to come of series and of their sums. A sum is what its series make together, so that totals add up; its ranges are
+ * those of the sum tried as one. Models are kept under the volumes they follow from; what planners put on top is put there
+ * each time anew.
+ */
+@Service
+class SeriesForecasts {
+    private static final int MOST_KEPT = 200;
+
+    private final Arrivals arrivals;
+    private final StoredAdjustments adjustments;
+    private final Cache<Key, Forecast> kept =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+
+    SeriesForecasts(Arrivals arrivals, StoredAdjustments adjustments) {
+        this.arrivals = arrivals;
+        this.adjustments = adjustments;
+    }
+
+    /**
+     * A series, or the sum of several.
+     *
+     * @param sum whether the sum of all series of the key's door is meant, or of all if it names none
+     */
+    record Selection(SeriesKey key, boolean sum) {
+        /** By what a request says; a sum is of a door or of all. */
+        static Selection of(String door, String topic, String queue, boolean sum) {
+            return new Selection(new SeriesKey(door, sum ? "" : topic, sum ? "" : queue), sum);
+        }
+
+        /** Its series, at least one. */
+        List<SeriesKey> in(History history) {
+            var found = history.series().keySet().stream().filter(this::holds).toList();
+            if (found.isEmpty()) {
+                throw new Refusal(Kind.NOT_FOUND, "There is no such series; the volumes may have changed since.");
+            }
+            return found;
+        }
+
+        private boolean holds(SeriesKey other) {
+            return sum ? key.doorId().isEmpty() || key.doorId().equals(other.doorId()) : key.equals(other);
+        }
+    }
+
+    private record Key(
+            String planId,
+            long volumeChange,
+            String zone,
+            @Nullable String country,
+            Instant until,
+            Selection selection) {}
+
+    /**
+     * Days of a series.
+     *
+     * @param history up to the last whole day
+     * @param forecast its methods, tried; its means and ranges are those of the model
+     * @param model chats of each day to come by the model, of today as well
+     * @param chats the same with what planners put on top, and with what has come of today
+     */
+    @SuppressWarnings("ArrayRecordComponent") // a result is handed on, never compared
+    record Days(DailySeries history, Forecast forecast, SpecialDays special, double[] model, double[] chats) {
+        /** A limit of the model's ranges, moved as the mean was. */
+        double moved(double[] limit, int ahead) {
+            double mean = forecast.mean()[ahead];
+            return mean > 0 ? limit[ahead] * chats[ahead] / mean : chats[ahead];
+        }
+    }
+
+    private static Key key(State state, History history, Selection selection) {
+        return new Key(
+                state.id(),
+                state.volumeChange(),
+                history.zone().getId(),
+                state.plan().country(),
+                history.until(),
+                selection);
+    }
+
+    private Map<SeriesKey, Expectation> expected(State state, History history) {
+        return arrivals.expected(state, history, 0);
+    }
+
+    /** The mean of the days to come of each series, planners' numbers included. */
+    double chatsADay(State state, History history, SeriesKey key) {
+        double[] chats = with(state, history, key);
+        return Arrays.stream(chats).sum() / Arrivals.TRIED_DAYS_AHEAD;
+    }
+
+    private double[] with(State state, History history, SeriesKey key) {
+        return Objects.requireNonNull(expected(state, history).get(key))
+                .with(adjustments.of(state.id()).of(key));
+    }
+
+    /** The days of a series or a sum. */
+    Days days(State state, Selection selection) {
+        var history = arrivals.newest(state);
+        var keys = selection.in(history);
+        var daily = daily(history, keys);
+        var forecast = kept.get(
+                key(state, history, selection),
+                _ -> Forecaster.days(daily, Arrivals.TRIED_DAYS_AHEAD, history.special(), method(history, selection)));
+        var model = new double[Arrivals.TRIED_DAYS_AHEAD];
+        var chats = new double[Arrivals.TRIED_DAYS_AHEAD];
+        var all = adjustments.of(state.id());
+        for (var key : keys) {
+            var expectation = Objects.requireNonNull(expected(state, history).get(key));
+            var series = Objects.requireNonNull(history.series().get(key));
+            addDays(series, history.today(), expectation.with(all.of(key)), chats);
+            addDays(series, history.today(), expectation.model(), model);
+            double today = cameOn(series, history.today());
+            chats[0] += today;
+            model[0] += today;
+        }
+        return new Days(daily, forecast, history.special(), model, chats);
+    }
+
+    private static @Nullable Method method(History history, Selection selection) {
+        var chosen = history.choices().get(selection.key);
+        return selection.sum || chosen == null || history.untried().contains(selection.key)
+                ? null
+                : chosen.choice().method();
+    }
+
+    /** Adds half-hours after a series to the days they are part of. */
+    private static void addDays(IntervalSeries series, LocalDate first, double[] halfHours, double[] days) {
+        for (int i = 0; i < halfHours.length; i++) {
+            var day = series.startOf(series.values().length + i)
+                    .atZone(series.zone())
+                    .toLocalDate();
+            days[Math.toIntExact(day.toEpochDay() - first.toEpochDay())] += halfHours[i];
+        }
+    }
+
+    private static double cameOn(IntervalSeries series, LocalDate day) {
+        double came = 0;
+        for (int i = Math.toIntExact(Math.max(0, series.index(day))); i < series.values().length; i++) {
+            came += Double.isNaN(series.values()[i]) ? 0 : series.values()[i];
+        }
+        return came;
+    }
+
+    /** The sums of days; a day that is not known of one series is not known of their sum. */
+    private static DailySeries daily(History history, List<SeriesKey> keys) {
+        var parts = keys.stream()
+                .map(key -> Objects.requireNonNull(history.daily().get(key)))
+                .toList();
+        if (parts.size() == 1) {
+            return parts.getFirst();
+        }
+        var start =
+                parts.stream().map(DailySeries::start).min(LocalDate::compareTo).orElseThrow();
+        var sum = new double[Math.toIntExact(history.today().toEpochDay() - start.toEpochDay())];
+        for (var part : parts) {
+            int from = Math.toIntExact(part.start().toEpochDay() - start.toEpochDay());
+            for (int i = 0; i < part.length(); i++) {
+                sum[from + i] += part.values()[i];
+            }
+        }
+        return new DailySeries(start, sum);
+    }
+
+    /**
+     * A week as it goes: every half-hour of it.
+     *
+     * @param expected before the week began, planners' numbers included; empty where nothing was known then
+     * @param came NaN where it is not known or to come
+     * @param now expected of the rest of the week by all that is known; NaN where it is past
+     */
+    @SuppressWarnings("ArrayRecordComponent") // a result is handed on, never compared
+    record WeekSoFar(LocalDate monday, List<Instant> startsAt, double[] expected, double[] came, double[] now) {}
+
+    /** The week that today is in. */
+    WeekSoFar week(State state, Selection selection) {
+        var history = arrivals.newest(state);
+        var zone = history.zone();
+        var monday = history.today().minusDays(history.today().getDayOfWeek().getValue() - 1L);
+        var begins = monday.atStartOfDay(zone).toInstant();
+        int slots = history.halfHoursUntil(monday.plusWeeks(1)) - history.halfHoursUntil(monday);
+        var all = adjustments.of(state.id());
+        var came = new double[slots];
+        var now = new double[slots];
+        int past = -history.halfHoursUntil(monday);
+        Arrays.fill(came, past, slots, Double.NaN);
+        Arrays.fill(now, 0, past, Double.NaN);
+        for (var key : selection.in(history)) {
+            var series = Objects.requireNonNull(history.series().get(key));
+            int first = Math.toIntExact(series.index(monday));
+            double[] chats = with(state, history, key);
+            for (int i = 0; i < slots; i++) {
+                if (i < past) {
+                    came[i] += first + i < 0 ? 0 : series.values()[first + i];
+                } else {
+                    now[i] += chats[i - past];
+                }
+            }
+        }
+        var before = arrivals.known(state, begins);
+        double[] expected = before(state, before, selection, monday, slots, all);
+        return new WeekSoFar(
+                monday,
+                IntStream.range(0, slots)
+                        .mapToObj(i -> begins.plusSeconds(1800L * i))
+                        .toList(),
+                expected,
+                came,
+                now);
+    }
+
+    private double[] before(
+            State state,
+            History before,
+            Selection selection,
+            LocalDate monday,
+            int slots,
+            StoredAdjustments.AdjustmentList all) {
+        int between = before.halfHoursUntil(monday);
+        var sum = new double[slots];
+        if (before.series().isEmpty()
+                || before.today().plusDays(Arrivals.TRIED_DAYS_AHEAD - 7L).isBefore(monday)) {
+            return new double[0];
+        }
+        expected(state, before).forEach((key, expectation) -> {
+            if (selection.holds(key)) {
+                double[] chats = expectation.with(all.of(key));
+                for (int i = 0; i < slots; i++) {
+                    sum[i] += chats[between + i];
+                }
+            }
+        });
+        return sum;
+    }
+}

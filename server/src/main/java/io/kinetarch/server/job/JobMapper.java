@@ -1,0 +1,76 @@
+package io.kinetarch.server.job;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
+
+@Mapper
+interface JobMapper {
+    /** What a job is doing. */
+    enum State {
+        WAITING,
+        RUNNING,
+        DONE,
+        CANCELLED,
+        FAILED
+    }
+
+    /**
+     * A job as its asker sees it.
+     *
+     * @param done steps, of how many
+     * @param failure why it failed; null if it did not
+     */
+    record Job(
+            long id,
+            String kind,
+            State state,
+            int done,
+            int steps,
+            @Nullable String failure,
+            Instant madeAt,
+            @Nullable Instant endedAt) {}
+
+    /** What is to be done. */
+    record Task(String planId, String kind) {}
+
+    /** A new job; none where one of the kind waits or runs already. */
+    @Select(value = """
+            insert into job (plan_id, kind) values (#{planId}, #{kind})
+            on conflict (plan_id, kind) where state in ('WAITING', 'RUNNING') do nothing returning id""", affectData = true)
+    Optional<Long> insert(String planId, String kind);
+
+    @Select("""
+            select exists (
+                select from job where plan_id = #{planId} and kind = #{kind} and state in ('CANCELLED', 'FAILED')
+                                  and ended_at >= #{since})""")
+    boolean stoppedSince(String planId, String kind, Instant since);
+
+    @Select("""
+            select id, kind, state, done, steps, failure, made_at, ended_at from job
+            where plan_id = #{planId} order by id desc limit #{most}""")
+    List<Job> newest(String planId, int most);
+
+    /** Takes a job that is not ended; one whose instance died is taken anew. */
+    @Select(value = """
+            update job set state = 'RUNNING' where id = #{id} and state in ('WAITING', 'RUNNING')
+            returning plan_id, kind""", affectData = true)
+    Optional<Task> take(long id);
+
+    /** Notes how far it is; whether it should go on. */
+    @Select(value = """
+            update job set done = #{done}, steps = #{steps} where id = #{id} returning not cancel_wanted""", affectData = true)
+    boolean report(long id, int done, int steps);
+
+    @Update("update job set state = #{state}, failure = #{failure}, ended_at = now() where id = #{id}")
+    void end(long id, State state, @Nullable String failure);
+
+    @Update("""
+            update job set cancel_wanted = true
+            where plan_id = #{planId} and id = #{id} and state in ('WAITING', 'RUNNING')""")
+    int cancel(String planId, long id);
+}

@@ -1,0 +1,168 @@
+package io.kinetarch.server.job;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import io.kinetarch.server.job.JobKind.Cancelled;
+import io.kinetarch.server.job.JobMapper.Job;
+import io.kinetarch.server.job.JobMapper.State;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Starts jobs, and works on those that are due: the scheduler's table decides which instance takes one, and gives one whose
+ * instance died to another.
+ */
+@Service
+public class Jobs implements SmartLifecycle {
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+    private static final int AT_ONCE = 2;
+    private static final int MOST_SHOWN = 20;
+    private static final Duration RESPITE = Duration.ofHours(1);
+    private static final Duration LOOK = Duration.ofSeconds(2);
+    private static final Duration STOP_WITHIN = Duration.ofSeconds(10);
+
+    private final JobMapper jobs;
+    private final ObjectProvider<JobKind> kinds;
+    private final DataSource database;
+    private final TransactionTemplate apart;
+    private final Clock clock;
+    private final OneTimeTask<Void> task =
+            Tasks.oneTime("job").execute((instance, _) -> work(Long.parseLong(instance.getId())));
+    private @Nullable Scheduler scheduler;
+
+    Jobs(
+            JobMapper jobs,
+            ObjectProvider<JobKind> kinds,
+            DataSource database,
+            PlatformTransactionManager transactions,
+            Clock clock) {
+        this.jobs = jobs;
+        this.kinds = kinds;
+        this.database = database;
+        apart = new TransactionTemplate(transactions);
+        apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        this.clock = clock;
+    }
+
+    /** Has work done soon, unless the same waits or runs already. */
+    public void start(String kind, String planId) {
+        if (TransactionSynchronizationManager.isSynchronizationActive()) {
+            // Whoever takes it must find what the transaction stores.
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void afterCommit() {
+                    startNow(kind, planId);
+                }
+            });
+        } else {
+            startNow(kind, planId);
+        }
+    }
+
+    /** As {@link #start}, but not soon after one that somebody cancelled or that failed. */
+    public void offer(String kind, String planId) {
+        if (!jobs.stoppedSince(planId, kind, clock.instant().minus(RESPITE))) {
+            start(kind, planId);
+        }
+    }
+
+    private void startNow(String kind, String planId) {
+        var id = apart.execute(_ -> jobs.insert(planId, kind));
+        if (id != null) {
+            id.ifPresent(made -> scheduler().scheduleIfNotExists(task.instance(String.valueOf(made)), clock.instant()));
+        }
+    }
+
+    List<Job> newest(String planId) {
+        return jobs.newest(planId, MOST_SHOWN);
+    }
+
+    void cancel(String planId, long id) {
+        if (jobs.cancel(planId, id) == 0) {
+            throw new Refusal(Kind.NOT_FOUND, "There is no job " + id + " to cancel; it has ended already.");
+        }
+    }
+
+    private void work(long id) {
+        var taken = jobs.take(id);
+        if (taken.isEmpty()) {
+            return;
+        }
+        var work = taken.get();
+        var known = kinds.stream().collect(Collectors.toMap(JobKind::name, Function.identity()));
+        try {
+            kind(known, work.kind()).run(work.planId(), (done, steps) -> {
+                if (!jobs.report(id, done, steps)) {
+                    throw new Cancelled(id);
+                }
+            });
+            jobs.end(id, State.DONE, null);
+        } catch (Cancelled e) {
+            jobs.end(id, State.CANCELLED, null);
+        } catch (RuntimeException e) {
+            LOG.error("Job {} ({} of plan {}) failed", id, work.kind(), work.planId(), e);
+            jobs.end(id, State.FAILED, String.valueOf(e.getMessage()));
+        }
+    }
+
+    private static JobKind kind(Map<String, JobKind> known, String name) {
+        var kind = known.get(name);
+        if (kind == null) {
+            throw new IllegalStateException("This instance knows no jobs of kind " + name);
+        }
+        return kind;
+    }
+
+    private Scheduler scheduler() {
+        var running = scheduler;
+        if (running == null) {
+            throw new IllegalStateException("Jobs can be started once the server has started");
+        }
+        return running;
+    }
+
+    @Override
+    public void start() {
+        var starting = Scheduler.create(database, task)
+                .threads(AT_ONCE)
+                .pollingInterval(LOOK)
+                .enableImmediateExecution()
+                .shutdownMaxWait(STOP_WITHIN)
+                .build();
+        scheduler = starting;
+        starting.start();
+    }
+
+    @Override
+    public void stop() {
+        var stopping = scheduler;
+        scheduler = null;
+        if (stopping != null) {
+            stopping.stop();
+        }
+    }
+
+    @Override
+    public boolean isRunning() {
+        return scheduler != null;
+    }
+}
