@@ -10,8 +10,8 @@ export interface SentFile {
 }
 
 /** Sends a request to the API; a refusal comes back as a thrown ProblemError. */
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const response = await send(method, path, body);
+export async function call<T>(method: string, path: string, body?: unknown, givenUp?: AbortSignal): Promise<T> {
+  const response = await send(method, path, body, givenUp);
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
 
@@ -31,7 +31,7 @@ export function save(file: Blob, name: string) {
   URL.revokeObjectURL(link.href);
 }
 
-async function send(method: string, path: string, body?: unknown) {
+async function send(method: string, path: string, body?: unknown, givenUp?: AbortSignal) {
   const headers: Record<string, string> = {};
   const file = isFile(body) ? body : null;
   if (file) headers['Content-Type'] = file.type;
@@ -43,8 +43,10 @@ async function send(method: string, path: string, body?: unknown) {
       method,
       headers,
       body: file ? file.file : body === undefined ? undefined : JSON.stringify(body),
+      signal: givenUp ?? null,
     });
-  } catch {
+  } catch (error) {
+    if (givenUp?.aborted) throw error;
     throw new ProblemError({
       title: 'No connection',
       detail: 'The server does not answer. What you entered is still here; it is tried again until it is back.',

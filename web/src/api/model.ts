@@ -63,6 +63,21 @@ export type Trial = Schemas['TrialDocument'];
 export type TrialQuestion = Schemas['TrialQuestion'];
 export type VolumesPreview = Schemas['Preview'];
 export type Stored = Schemas['Stored'];
+export type AcceptedFile = Schemas['AcceptedFile'];
+export type Job = Schemas['Job'];
+export type SeriesView = Schemas['SeriesView'];
+export type SumHead = Schemas['SumHead'];
+/** The description cannot say that entries of a list may be null. */
+export type WeekAsItGoes = Omit<Schemas['WeekAsItGoes'], 'came' | 'now'> & {
+  came: (number | null)[];
+  now: (number | null)[];
+};
+export type CountedDay = Schemas['CountedDay'];
+export type LevelShift = Schemas['LevelShift'];
+export type AdjustmentList = Schemas['AdjustmentList'];
+export type NewLift = Schemas['NewLift'];
+export type NewDaySum = Schemas['NewDaySum'];
+export type Course = NewLift['course'];
 export type SeriesKey = Schemas['SeriesKey'];
 export type SeriesHead = Schemas['SeriesHead'];
 export type SeriesMethod = SeriesHead['method'];

@@ -1,26 +1,45 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { call } from './client';
-import type { Stored, VolumesPreview } from './model';
+import type { AcceptedFile, Stored, VolumesPreview } from './model';
 import { useRefresh } from './plan';
 
 export function useStoredVolumes(plan: string) {
   return useQuery({ queryKey: [plan, 'volumes'], queryFn: () => call<Stored>('GET', `/plans/${plan}/volumes`) });
 }
 
+/** The files that were accepted, the newest first. */
+export function useAcceptedFiles(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'volumes', 'files'],
+    queryFn: () => call<AcceptedFile[]>('GET', `/plans/${plan}/volumes/imports`),
+  });
+}
+
 /** Which column of a file holds what: places in its header from 0. */
 export type Columns = VolumesPreview['columns'];
 
+/** Reads a file without making it count; what is under way can be given up. */
 export function useReadVolumes(plan: string) {
-  return useMutation({
+  const underWay = useRef<AbortController>(null);
+  const read = useMutation({
     mutationFn: ({ file, timeZone, columns }: { file: File; timeZone: string; columns?: Columns }) => {
       const said = Object.entries(columns ?? {}).map(([column, place]) => ['column', `${column}:${place}`]);
       const query = new URLSearchParams([['timeZone', timeZone], ['fileName', file.name], ...said]);
-      return call<VolumesPreview>('POST', `/plans/${plan}/volumes/imports?${query}`, {
-        file,
-        type: file.name.endsWith('.xlsx') ? 'application/octet-stream' : 'text/csv',
-      });
+      underWay.current = new AbortController();
+      return call<VolumesPreview>(
+        'POST',
+        `/plans/${plan}/volumes/imports?${query}`,
+        { file, type: file.name.endsWith('.xlsx') ? 'application/octet-stream' : 'text/csv' },
+        underWay.current.signal,
+      );
     },
   });
+  function giveUp() {
+    underWay.current?.abort();
+    read.reset();
+  }
+  return { ...read, giveUp };
 }
 
 export function useAcceptVolumes(plan: string) {

@@ -1,102 +1,126 @@
-import { Segmented } from 'antd';
+import { Button, Dropdown, Segmented } from 'antd';
 import { useSearchParams } from 'react-router';
-import type { SeriesHead, SeriesKey } from '../api/model';
+import { download } from '../api/client';
 import { useSeries } from '../api/forecast';
 import { useStoredVolumes } from '../api/volumes';
 import { ErrorNote } from '../shell/ErrorNote';
+import { JobLine } from '../shell/JobLine';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
-import { formatDate } from '../shell/time';
-import { ImportVolumes } from './ImportVolumes';
+import { AdjustmentsPanel } from './AdjustmentsPanel';
+import { SelectionPicker } from './SelectionPicker';
+import { choices, type Selection, useSelection, written } from './selection';
 import { SeriesDetail } from './SeriesDetail';
-import { SpecialDaysPanel } from './SpecialDaysPanel';
+import { WeekSoFar } from './WeekSoFar';
 import './forecast.css';
 
 const WIDTH = 960;
 const HEIGHT = 56;
-const BY_QUEUE = 'The week, by queue';
-const BY_SERIES = 'Days, by door and topic';
+const QUEUES = 'queues';
+const SO_FAR = 'so-far';
+const DAYS = 'days';
 
 /** The chats to come, by queue and by what is known of arrivals, and the volumes they are worked out from. */
 export function ForecastView() {
-  const { draft, week } = useWorkplace();
+  const { draft } = useWorkplace();
   const { data: stored } = useStoredVolumes(draft.id);
+  const { data: view, error } = useSeries(draft.id);
+  const [selection, select] = useSelection(view);
   const [params, setParams] = useSearchParams();
-  const series = params.get('series');
-  function show(value: string | null) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (value === null) after.delete('series');
-      else after.set('series', value);
-      return after;
-    });
-  }
+  const show = params.get('show') ?? QUEUES;
   return (
     <div className="forecast">
       <section className="forecast-main" aria-label="Forecast">
         <div className="view-head">
           <h1>Chats to come</h1>
           <Segmented
-            options={[BY_QUEUE, BY_SERIES]}
-            value={series === null ? BY_QUEUE : BY_SERIES}
-            onChange={(value) => show(value === BY_QUEUE ? null : '')}
+            aria-label="What to show"
+            options={[
+              { value: QUEUES, label: 'The week, by queue' },
+              { value: SO_FAR, label: 'The week so far' },
+              { value: DAYS, label: 'Days, by door and topic' },
+            ]}
+            value={show}
+            onChange={(value) =>
+              setParams((before) => {
+                const after = new URLSearchParams(before);
+                after.set('show', value);
+                return after;
+              })
+            }
           />
+          <Exports plan={draft.id} disabled={!stored?.first} />
         </div>
-        {series === null ? <WeekByQueue /> : <BySeries picked={series} onPick={show} />}
-      </section>
-      <aside className="panel" aria-label="Volumes">
-        <h2>Volumes</h2>
-        {stored?.first && stored.last ? (
-          <p>
-            {stored.counts.toLocaleString('en')} counts of half-hours are known, from {formatDate(stored.first, week.timeZone)} to{' '}
-            {formatDate(stored.last, week.timeZone)}.
-          </p>
+        <ErrorNote error={error} />
+        <JobLine />
+        {show === QUEUES ? (
+          <WeekByQueue />
+        ) : !view ? (
+          !error && <p role="status">Reading the volumes…</p>
+        ) : !selection ? (
+          <p>No volumes are known yet. Import some under Volumes, and what is to come of each door and topic stands here.</p>
+        ) : show === SO_FAR ? (
+          <>
+            <SelectionPicker view={view} selection={selection} onPick={select} />
+            <WeekSoFar selection={selection} />
+          </>
         ) : (
-          <p>No volumes are known yet. Import a file to forecast the coming week.</p>
+          <div className="series-split">
+            <SeriesList all={choices(view)} shown={selection} onPick={select} />
+            <SeriesDetail key={written(selection)} selection={selection} />
+          </div>
         )}
-        {stored?.first && <SpecialDaysPanel />}
-        <ImportVolumes />
+      </section>
+      <aside className="panel" aria-label="What planners know">
+        <AdjustmentsPanel view={view} selection={show === QUEUES ? undefined : selection} />
       </aside>
     </div>
   );
 }
 
-const place = ({ doorId, topic, queueId }: SeriesKey) => [doorId, topic, queueId].join('|');
-
-function BySeries({ picked, onPick }: { picked: string; onPick: (series: string) => void }) {
-  const { draft } = useWorkplace();
-  const { data: series, error } = useSeries(draft.id);
-  if (!series) return error ? <ErrorNote error={error} /> : <p role="status">Reading the volumes…</p>;
-  const shown = series.find(({ key }) => place(key) === picked) ?? series[0];
-  if (!shown) return <p>No volumes are known yet. Import some, and what is to come of each door and topic stands here.</p>;
+function Exports({ plan, disabled }: { plan: string; disabled: boolean }) {
+  const csv = (table: string) => `/plans/${plan}/forecast/export.csv?table=${table}`;
   return (
-    <div className="series-split">
-      <SeriesList series={series} shown={shown} onPick={onPick} />
-      <SeriesDetail key={place(shown.key)} head={shown} />
-    </div>
+    <Dropdown
+      disabled={disabled}
+      menu={{
+        items: [
+          { key: `/plans/${plan}/forecast/export.xlsx`, label: 'All of it as a spreadsheet (XLSX)' },
+          { key: csv('HALF_HOURS'), label: 'Half-hours by door and topic (CSV)' },
+          { key: csv('DAYS'), label: 'Days with their ranges (CSV)' },
+          { key: csv('QUEUES'), label: 'Half-hours by queue (CSV)' },
+        ],
+        onClick: ({ key }) => void download(key),
+      }}
+    >
+      <Button>Save four weeks</Button>
+    </Dropdown>
   );
 }
 
 interface SeriesListProps {
-  series: SeriesHead[];
-  shown: SeriesHead;
-  onPick: (series: string) => void;
+  all: Selection[];
+  shown: Selection;
+  onPick: (selection: Selection) => void;
 }
 
-function SeriesList({ series, shown, onPick }: SeriesListProps) {
+const aDay = (chats: number) => (chats < 10 ? chats.toFixed(1) : chats.toFixed(0));
+
+function SeriesList({ all, shown, onPick }: SeriesListProps) {
   return (
     <ul className="series-list" aria-label="Series">
-      {series.map((head) => (
-        <li key={place(head.key)}>
+      {all.map((one) => (
+        <li key={written(one)} data-sum={one.sum || undefined}>
           <button
             type="button"
-            aria-current={head === shown ? 'true' : undefined}
-            onClick={() => onPick(place(head.key))}
+            aria-current={written(one) === written(shown) ? 'true' : undefined}
+            onClick={() => onPick(one)}
           >
-            {head.label}
+            {one.label}
             <span className="soft">
-              {head.chatsADay < 10 ? head.chatsADay.toFixed(1) : head.chatsADay.toFixed(0)} a day of late
-              {head.wanted && ' · method wanted'}
+              {aDay(one.chatsADay)} → {aDay(one.expectedADay)} a day
+              {one.head?.wanted && ' · method wanted'}
+              {one.head?.due && ' · not tried yet'}
             </span>
           </button>
         </li>
@@ -117,7 +141,7 @@ function WeekByQueue() {
           {note}
         </p>
       ))}
-        {week.queues.map((queue) => {
+      {week.queues.map((queue) => {
         const most = Math.max(1, ...queue.chats);
         const sum = queue.chats.reduce((total, chats) => total + chats, 0);
         return (

@@ -1,32 +1,52 @@
 import { Button } from 'antd';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import type { MethodScores, SeriesForecast, SeriesHead } from '../api/model';
-import { useSeriesDays, useWantMethod } from '../api/forecast';
+import { useSeriesDays, useSpecialDays, useTryAnew, useWantMethod } from '../api/forecast';
 import { ErrorNote } from '../shell/ErrorNote';
 import { useWorkplace } from '../shell/plan';
 import { formatShare } from '../shell/time';
+import { dayOption, isMoved } from './dayOption';
 import { Effects } from './Effects';
+import { type Selection, written } from './selection';
 
-const DayChart = lazy(() => import('./DayChart'));
+const Chart = lazy(() => import('./Chart'));
 
-/** One series: its days, what is made of them, and how each method did. */
-export function SeriesDetail({ head }: { head: SeriesHead }) {
+/** A series or a sum: its days, what is made of them, and how each method did. */
+export function SeriesDetail({ selection }: { selection: Selection }) {
   const { draft } = useWorkplace();
-  const { data, error, isPending } = useSeriesDays(draft.id, head.key);
+  const { data, error, isPending } = useSeriesDays(draft.id, selection);
+  const { data: special } = useSpecialDays(draft.id);
+  const option = useMemo(
+    () =>
+      data &&
+      dayOption(
+        data.days,
+        special?.shifts.filter(({ series }) => !selection.sum && written({ ...selection, key: series }) === written(selection)),
+      ),
+    [data, special, selection],
+  );
   return (
-    <section className="series-detail" aria-label={head.label}>
-      <h2>{head.label}</h2>
+    <section className="series-detail" aria-label={selection.label}>
+      <h2>{selection.label}</h2>
       <ErrorNote error={error} />
       {isPending && <p role="status">Trying the methods from points of the past…</p>}
-      {data && (
+      {data && option && (
         <>
           <Suspense fallback={<div className="day-chart-place" />}>
-            <DayChart label={head.label} days={data.days} />
+            <Chart label={`Days of ${selection.label}`} option={option} />
           </Suspense>
           <p className="series-key soft">
             <span className="key-came" /> came <span className="key-mean" /> expected{' '}
+            {data.days.some(isMoved) && (
+              <>
+                <span className="key-before" /> by the model alone{' '}
+              </>
+            )}
             <span className="key-80" /> 80 % of days <span className="key-95" /> 95 % <span className="key-named" /> a day with a name
           </p>
+          {selection.sum && (
+            <p className="soft">What its series make together. Methods and ranges are those of the sum tried as one.</p>
+          )}
           {data.findings.map((words) => (
             <p key={words} className="warns">
               ◆ {words}
@@ -34,7 +54,8 @@ export function SeriesDetail({ head }: { head: SeriesHead }) {
           ))}
           <h3>What it is made of</h3>
           <Effects days={data.days} />
-          <Methods head={head} forecast={data} />
+          <Methods head={selection.head} forecast={data} />
+          <Horizons forecast={data} />
         </>
       )}
     </section>
@@ -44,9 +65,10 @@ export function SeriesDetail({ head }: { head: SeriesHead }) {
 const signed = (share: number) => `${share < 0 ? '−' : '+'}${formatShare(Math.abs(share))}`;
 const known = (score: number | null | undefined, words: (known: number) => string) => (score == null ? '–' : words(score));
 
-function Methods({ head, forecast }: { head: SeriesHead; forecast: SeriesForecast }) {
+function Methods({ head, forecast }: { head: SeriesHead | undefined; forecast: SeriesForecast }) {
   const { draft, canEdit } = useWorkplace();
   const want = useWantMethod(draft.id);
+  const anew = useTryAnew(draft.id);
   return (
     <>
       <div className="methods-head">
@@ -54,13 +76,18 @@ function Methods({ head, forecast }: { head: SeriesHead; forecast: SeriesForecas
         <span className="soft">
           from {forecast.trials} points of the past, {forecast.triedDays} days ahead
         </span>
-        {head.wanted && canEdit && (
+        {head?.wanted && canEdit && (
           <Button size="small" loading={want.isPending} onClick={() => want.mutate({ series: head.key, method: null })}>
             Leave the choice to the trials
           </Button>
         )}
+        {canEdit && (
+          <Button size="small" loading={anew.isPending} onClick={() => anew.mutate()}>
+            Try all series anew
+          </Button>
+        )}
       </div>
-      <ErrorNote error={want.error} />
+      <ErrorNote error={want.error ?? anew.error} />
       <table className="methods">
         <thead>
           <tr>
@@ -81,17 +108,39 @@ function Methods({ head, forecast }: { head: SeriesHead; forecast: SeriesForecas
             <MethodRow
               key={method.model}
               method={method}
-              used={method.model === head.method}
-              why={head.wanted ? 'wanted by a planner' : 'best in the trials'}
-              onUse={canEdit ? () => want.mutate({ series: head.key, method: method.model }) : undefined}
+              used={method.model === (head?.method ?? forecast.method)}
+              why={head?.wanted ? 'wanted by a planner' : 'best in the trials'}
+              onUse={head && canEdit ? () => want.mutate({ series: head.key, method: method.model }) : undefined}
             />
           ))}
         </tbody>
       </table>
-      <p className="soft">
-        By weeks ahead, {head.label} was off by{' '}
-        {forecast.horizons.map(({ wape }) => known(wape, (share) => formatShare(share))).join(', ')}.
-      </p>
+    </>
+  );
+}
+
+/** How far off the method was near and far, drawn. */
+function Horizons({ forecast }: { forecast: SeriesForecast }) {
+  const most = Math.max(...forecast.horizons.map(({ wape }) => wape ?? 0), 0.01);
+  if (forecast.horizons.length === 0) return null;
+  return (
+    <>
+      <h3>Its past errors by days ahead</h3>
+      <ul className="horizons">
+        {forecast.horizons.map(({ fromInterval, untilInterval, wape, bias }) => (
+          <li key={fromInterval}>
+            <span className="horizon-place">
+              <span className="horizon-bar" style={{ height: `${(100 * (wape ?? 0)) / most}%` }} />
+            </span>
+            <strong>{known(wape, (share) => formatShare(share))}</strong>
+            <span className="soft">
+              {fromInterval + 1}–{untilInterval} days ahead
+              <br />
+              bias {known(bias, signed)}
+            </span>
+          </li>
+        ))}
+      </ul>
     </>
   );
 }

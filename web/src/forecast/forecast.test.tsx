@@ -1,13 +1,14 @@
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { SeriesDay, SeriesForecast, SeriesHead } from '../api/model';
+import type { AdjustmentList, SeriesDay, SeriesForecast, SeriesHead, SeriesView, WeekAsItGoes } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
+import { AdjustmentsPanel } from './AdjustmentsPanel';
 import { dayOption, words } from './dayOption';
 import { Effects } from './Effects';
-import { ImportVolumes } from './ImportVolumes';
+import { choices, type Selection, written } from './selection';
 import { SeriesDetail } from './SeriesDetail';
-import { SpecialDaysPanel, days } from './SpecialDaysPanel';
+import { restOfDay, soFar } from './weekOption';
 
 afterEach(cleanup);
 
@@ -48,6 +49,19 @@ describe('the days of a series', () => {
     expect(words(undefined)).toBe('');
   });
 
+  it('show the model alone where planners know better, and the levels that are new', () => {
+    const moved: SeriesDay = { ...toCome, mean: 150, model: 104.2 };
+    expect(words(moved)).toContain('150 expected');
+    expect(words(moved)).toContain('the model alone expects 104');
+    expect(words({ ...toCome, model: 104.5 })).not.toContain('alone');
+    const series = dayOption(
+      [...DAYS.slice(0, 3), moved],
+      [{ from: '2026-12-01', factor: 1.31, label: 'Site', series: { doorId: 'site', topic: '', queueId: '' } }],
+    )['series'] as { name?: string; data: (number | null)[]; markLine?: { data: { label?: { formatter: string } }[] } }[];
+    expect(series.find(({ name }) => name === 'model alone')?.data[3]).toBe(104.2);
+    expect(series[0]?.markLine?.data.at(-1)?.label?.formatter).toBe('⇡ × 1.31');
+  });
+
   it('are a product of four parts', () => {
     render(<Effects days={DAYS} />);
     expect(screen.getByRole('img', { name: 'level, 100 → 100 a day' })).toBeTruthy();
@@ -60,9 +74,21 @@ const head: SeriesHead = {
   label: 'Site · Fares',
   method: 'COMBINATION',
   tried: 'COMBINATION',
+  due: false,
   wanted: null,
   chatsADay: 100,
+  expectedADay: 104,
 };
+const other: SeriesHead = { ...head, key: { ...head.key, topic: 'Lost' }, label: 'Site · Lost', chatsADay: 5, expectedADay: 6 };
+const poster: SeriesHead = { ...head, key: { ...head.key, doorId: 'poster' }, label: 'Poster · Fares' };
+const view: SeriesView = {
+  series: [head, poster, other],
+  sums: [
+    { doorId: '', label: 'All arrivals', series: 3, chatsADay: 205, expectedADay: 214 },
+    { doorId: 'site', label: 'Site', series: 2, chatsADay: 105, expectedADay: 110 },
+  ],
+};
+const pick = (one: SeriesHead): Selection => ({ ...one, sum: false, head: one });
 const forecast: SeriesForecast = {
   method: 'COMBINATION',
   tried: 'COMBINATION',
@@ -77,9 +103,111 @@ const forecast: SeriesForecast = {
   findings: ['Less than a year is known.'],
 };
 
+describe('what can be selected', () => {
+  it('is sums before what they are made of, each with a place in the address', () => {
+    expect(choices(view).map(({ label }) => label)).toEqual([
+      'All arrivals',
+      'Site',
+      'Site · Fares',
+      'Site · Lost',
+      'Poster · Fares',
+    ]);
+    expect(choices(view).map(written)).toEqual(['sum|', 'sum|site', 'site|Fares|', 'site|Lost|', 'poster|Fares|']);
+  });
+});
+
+describe('the week as it goes', () => {
+  const week = (came: (number | null)[], now: (number | null)[]): WeekAsItGoes => ({
+    monday: '2026-11-23',
+    startsAt: came.map((_, i) => new Date(Date.parse('2026-11-23T22:00:00Z') + i * 1_800_000).toISOString()),
+    expected: came.map(() => 10),
+    came,
+    now,
+  });
+
+  it('sets what came against what was expected of the same half-hours', () => {
+    expect(soFar(week([12, 9, null, null], [null, null, 11, 11]))).toEqual({ expected: 20, came: 21, now: 0 });
+  });
+
+  it('tells the rest of a day begun, and nothing where the day is over', () => {
+    // Half-hours from 22:00: two of today are past, two to come.
+    expect(restOfDay(week([12, 9, null, null, null], [null, null, 11, 13, 99]), 'Europe/Dublin')).toEqual({
+      expected: 20,
+      came: 0,
+      now: 24,
+    });
+    expect(restOfDay(week([1, 1, 1, 1, null], [null, null, null, null, 5]), 'Europe/Dublin')).toBeNull();
+    expect(restOfDay(week([null, null], [5, 5]), 'Europe/Dublin')).toBeNull();
+  });
+});
+
+describe('what planners know', () => {
+  const known: AdjustmentList = {
+    lifts: [
+      {
+        id: 3,
+        name: 'Spring sale',
+        doorId: 'site',
+        topic: '',
+        startsOn: '2027-03-01T10:00:00',
+        endsOn: '2027-03-01T14:00:00',
+        factor: 2.5,
+        course: 'FADING',
+        madeBy: 'Mara L.',
+      },
+    ],
+    daySums: [{ id: 8, ...head.key, firstDay: '2027-03-02', lastDay: '2027-03-03', chats: 300, madeBy: null }],
+  };
+
+  it('is listed and can be taken away', async () => {
+    const sent = renderInWorkplace(<AdjustmentsPanel view={view} selection={pick(head)} />, samplePlan(), {
+      '/forecast/adjustments': known,
+    });
+    const lift = await screen.findByText('Spring sale');
+    expect(lift.closest('li')?.textContent).toContain('× 2.5, full at the start, fading');
+    expect(lift.closest('li')?.textContent).toContain('2027-03-01 10:00 – 2027-03-01 14:00');
+    fireEvent.click(screen.getByRole('button', { name: 'Take Spring sale away' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Leave 2 – 3 Mar 2027 to the model' }));
+    await waitFor(() =>
+      expect(sent.filter(({ method }) => method === 'DELETE').map(({ path }) => path)).toEqual([
+        '/plans/p/forecast/lifts/3',
+        '/plans/p/forecast/day-sums/8',
+      ]),
+    );
+  });
+
+  it('is sent as a lift and as days of the series that is shown', async () => {
+    const sent = renderInWorkplace(<AdjustmentsPanel view={view} selection={pick(head)} />, samplePlan(), {
+      '/forecast/adjustments': { lifts: [], daySums: [] },
+    });
+    fireEvent.change(await screen.findByLabelText('Name'), { target: { value: 'Sale' } });
+    fireEvent.change(screen.getByLabelText('From'), { target: { value: '2027-03-01T10:00' } });
+    fireEvent.change(screen.getByLabelText('Until'), { target: { value: '2027-03-01T14:00' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Plan it' }));
+    fireEvent.change(screen.getByLabelText('First day'), { target: { value: '2027-03-02' } });
+    fireEvent.change(screen.getByLabelText('Chats a day'), { target: { value: '300' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Set' }));
+    await waitFor(() => expect(sent.filter(({ method }) => method === 'POST')).toHaveLength(2));
+    expect(sent.filter(({ method }) => method === 'POST').map(({ body }) => body)).toEqual([
+      {
+        name: 'Sale',
+        doorId: null,
+        topic: null,
+        from: '2027-03-01T10:00',
+        until: '2027-03-01T14:00',
+        factor: 1.5,
+        course: 'EVEN',
+      },
+      { series: head.key, firstDay: '2027-03-02', lastDay: '2027-03-02', chats: 300 },
+    ]);
+  });
+});
+
 describe('the methods of a series', () => {
+  const answers = { '/forecast/series/days': forecast, '/forecast/days': { unusual: [], shifts: [], marks: [] } };
+
   it('stand with their scores, and another one can be wanted', async () => {
-    const sent = renderInWorkplace(<SeriesDetail head={head} />, samplePlan(), { '/forecast/series/days': forecast });
+    const sent = renderInWorkplace(<SeriesDetail selection={pick(head)} />, samplePlan(), answers);
     const used = await screen.findByRole('row', { name: /the best ones combined/ });
     expect(used.textContent).toContain('used, best in the trials');
     expect(used.textContent).toContain('8.7 %');
@@ -93,85 +221,12 @@ describe('the methods of a series', () => {
 
   it('can be left to the trials again', async () => {
     const sent = renderInWorkplace(
-      <SeriesDetail head={{ ...head, method: 'REGRESSION', wanted: 'REGRESSION' }} />,
+      <SeriesDetail selection={pick({ ...head, method: 'REGRESSION', wanted: 'REGRESSION' })} />,
       samplePlan(),
-      { '/forecast/series/days': forecast },
+      answers,
     );
     expect((await screen.findByRole('row', { name: /^regression/ })).textContent).toContain('wanted by a planner');
     fireEvent.click(screen.getByRole('button', { name: 'Leave the choice to the trials' }));
     await waitFor(() => expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual({ series: head.key, method: null }));
-  });
-});
-
-describe('a file of volumes', () => {
-  const preview = {
-    id: null,
-    fileName: 'v.csv',
-    separator: '',
-    decimalMark: '',
-    intervalMinutes: 0,
-    header: ['when', 'queue', 'n'],
-    sample: [['2026-11-24 08:30', 'fares', '12']],
-    columns: { QUEUE: 1 },
-    missing: ['time: one of start', 'chats: one of chats'],
-    lines: 0,
-    first: null,
-    last: null,
-    chats: {},
-    replaced: 0,
-    faults: [],
-    faultCount: 0,
-    notes: [],
-  };
-
-  it('is read anew by the columns that are said', async () => {
-    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), { '/volumes/imports': preview });
-    fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });
-    fireEvent.click(screen.getByRole('button', { name: 'Read the file' }));
-    expect(await screen.findByText(/No column is known for time/)).toBeTruthy();
-    expect(screen.getByText('2026-11-24 08:30')).toBeTruthy();
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Accept 0/ }).disabled).toBe(true);
-    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What n holds' }));
-    fireEvent.click(await screen.findByTitle('chats offered'));
-    await waitFor(() => expect(sent).toHaveLength(2));
-    expect(sent[0]?.path).not.toContain('column=');
-    expect(new URLSearchParams(sent[1]?.path.split('?')[1]).getAll('column')).toEqual(['QUEUE:1', 'CHATS:2']);
-  });
-});
-
-describe('unusual days', () => {
-  const answers = {
-    '/forecast/days': {
-      unusual: [{ firstDay: '2026-07-22', lastDay: '2026-07-28', series: 4, strongest: 'Site · Fares', factor: 3.21 }],
-      marks: [{ id: 7, firstDay: '2026-01-07', lastDay: '2026-01-07', kind: 'ERROR', name: '' }],
-    },
-  };
-
-  it('get a name as an event, and only with one', async () => {
-    const sent = renderInWorkplace(<SpecialDaysPanel />, samplePlan(), answers);
-    const run = await screen.findByRole('listitem', { name: '22 – 28 Jul 2026' });
-    expect(run.textContent).toContain('× 3.2 Site · Fares and 3 more');
-    const event = within(run).getByRole<HTMLButtonElement>('button', { name: 'Event' });
-    expect(event.disabled).toBe(true);
-    fireEvent.change(within(run).getByRole('combobox'), { target: { value: 'Storm' } });
-    fireEvent.click(event);
-    await waitFor(() =>
-      expect(sent.find(({ method }) => method === 'POST')?.body).toEqual({
-        firstDay: '2026-07-22',
-        lastDay: '2026-07-28',
-        kind: 'EVENT',
-        name: 'Storm',
-      }),
-    );
-  });
-
-  it('keep their marks, which can be taken away', async () => {
-    const sent = renderInWorkplace(<SpecialDaysPanel />, samplePlan(), answers);
-    fireEvent.click(await screen.findByRole('button', { name: 'Take the mark of 7 Jan 2026 away' }));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'DELETE')?.path).toBe('/plans/p/forecast/days/7'));
-  });
-
-  it('are said as days, or as the first and last of them', () => {
-    expect(days({ firstDay: '2026-12-30', lastDay: '2027-01-02' })).toMatch(/^30 Dec 2026 – 2 Jan 2027$/);
   });
 });

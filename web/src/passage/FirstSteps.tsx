@@ -29,7 +29,7 @@ export function FirstSteps() {
     },
     {
       done: (volumes?.counts ?? 0) > 0,
-      to: '/forecast',
+      to: '/volumes',
       name: 'Volumes',
       words: 'Import the chats of past weeks, so that the week to come can be forecast and staffed.',
     },

@@ -16,6 +16,13 @@ export function formatDate(at: string, timeZone: string) {
   return format(at, { day: 'numeric', month: 'short', year: 'numeric' }, timeZone);
 }
 
+/** The days of a mark or a run, such as 3–9 Nov 2025. */
+export function formatDays({ firstDay, lastDay }: { firstDay: string; lastDay: string }) {
+  const format = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+  const range = format.formatRange(new Date(`${firstDay}T00:00:00Z`), new Date(`${lastDay}T00:00:00Z`));
+  return range.replaceAll(/\s/g, ' '); // browsers set thin spaces or plain ones
+}
+
 /** When something was done, in the reader's own time zone. */
 export function formatInstant(at: string) {
   return new Intl.DateTimeFormat('en-GB', {

@@ -60,6 +60,12 @@ export const views: View[] = [
     findings: [],
   },
   {
+    path: '/volumes',
+    name: 'Volumes',
+    ...inTime(() => import('../volumes/VolumesView').then((m) => ({ default: m.VolumesView }))),
+    findings: [],
+  },
+  {
     path: '/forecast',
     name: 'Forecast',
     ...inTime(() => import('../forecast/ForecastView').then((m) => ({ default: m.ForecastView }))),

@@ -4,3 +4,6 @@ globalThis.ResizeObserver = class {
   unobserve() {}
   disconnect() {}
 };
+
+// jsdom lays nothing out, so there is nothing to scroll.
+Element.prototype.scrollIntoView = () => undefined;

@@ -25,8 +25,8 @@ export function ImportVolumes() {
     <div className="import">
       <h3>Import a CSV or spreadsheet</h3>
       <p className="soft">
-        Time, queue and chats; door, topic, language and handling if you have them; by the quarter, half-hour or hour. What
-        the file says of a queue’s half-hour replaces what was known of it.
+        Time, queue or door, and chats; topic, language, answered, left and handling if you have them; by the quarter,
+        half-hour, hour or day. What the file says of a queue’s or a door’s half-hour replaces what was known of it.
       </p>
       <label>
         Time zone of its date-times
@@ -45,14 +45,17 @@ export function ImportVolumes() {
         />
       </label>
       {!read.data && (
-        <Button
-          type="primary"
-          disabled={!file}
-          loading={read.isPending}
-          onClick={() => file && read.mutate({ file, timeZone })}
-        >
-          Read the file
-        </Button>
+        <div className="editor-actions">
+          <Button
+            type="primary"
+            disabled={!file}
+            loading={read.isPending}
+            onClick={() => file && read.mutate({ file, timeZone })}
+          >
+            {read.isPending && file ? `Reading ${(file.size / 1e6).toFixed(1)} MB…` : 'Read the file'}
+          </Button>
+          {read.isPending && <Button onClick={read.giveUp}>Stop</Button>}
+        </div>
       )}
       <ErrorNote error={read.error ?? accept.error ?? discard.error} />
       {read.data && !accept.data && (
@@ -100,6 +103,7 @@ const COLUMNS: Record<string, string> = {
   TIME_OF_DAY: 'time of day',
   QUEUE: 'queue',
   CHATS: 'chats offered',
+  CHATS_AT_ONCE: 'chats at once',
   ANSWERED: 'answered',
   LEFT: 'left',
   HANDLING: 'handling time',
@@ -142,14 +146,17 @@ function ColumnsOfFile({ preview, onChange }: { preview: VolumesPreview; onChang
   );
 }
 
+const INTERVALS: Record<number, string> = { 15: 'quarters of an hour', 60: 'hours', 1440: 'days' };
+
 function Contents({ preview }: { preview: VolumesPreview }) {
   const { draft, week } = useWorkplace();
-  const name = (id: string) => draft.plan.queues.find((queue) => queue.id === id)?.name ?? id;
+  const name = (list: { id: string; name: string }[], id: string) => list.find((element) => element.id === id)?.name ?? id;
+  const { overlap } = preview;
   return (
     <section aria-label="What the file holds">
       <dl className="sums">
         <dt>It counts</dt>
-        <dd>{preview.intervalMinutes === 60 ? 'hours' : preview.intervalMinutes === 15 ? 'quarters of an hour' : 'half-hours'}</dd>
+        <dd>{INTERVALS[preview.intervalMinutes] ?? 'half-hours'}</dd>
         <dt>Columns separated by</dt>
         <dd>{preview.separator}</dd>
         <dt>Decimal mark</dt>
@@ -164,13 +171,29 @@ function Contents({ preview }: { preview: VolumesPreview }) {
         )}
         {Object.entries(preview.chats).map(([queue, chats]) => (
           <Fragment key={queue}>
-            <dt>Chats of {name(queue)}</dt>
+            <dt>Chats of {name(draft.plan.queues, queue)}</dt>
             <dd>{chats.toLocaleString('en')}</dd>
           </Fragment>
         ))}
-        <dt>Known half-hours replaced</dt>
-        <dd>{preview.replaced.toLocaleString('en')}</dd>
+        {Object.entries(preview.chatsOfDoors).map(([door, chats]) => (
+          <Fragment key={door}>
+            <dt>Chats at {name(draft.plan.doors, door)}</dt>
+            <dd>{chats.toLocaleString('en')}</dd>
+          </Fragment>
+        ))}
       </dl>
+      {overlap.first && overlap.last ? (
+        <p className="warns">
+          ◆ It overlaps what is known from {formatMoment(overlap.first, week.timeZone)} to{' '}
+          {formatMoment(overlap.last, week.timeZone)}: {overlap.counts.toLocaleString('en')} counts of{' '}
+          {overlap.chats.toLocaleString('en')} chats would be replaced.{' '}
+          {overlap.differing === 0
+            ? 'Both say the same.'
+            : `They differ in ${overlap.differing.toLocaleString('en')} half-hours.`}
+        </p>
+      ) : (
+        <p className="soft">Nothing was known of these half-hours before.</p>
+      )}
       {preview.notes.map((note) => (
         <p key={note} className="warns">
           ◆ {note}

@@ -1,19 +1,21 @@
-import { Button, Input } from 'antd';
-import { useState } from 'react';
-import type { Mark, UnusualRun } from '../api/model';
+import { Button, Input, Segmented } from 'antd';
+import { useEffect, useState } from 'react';
+import type { LevelShift, Mark, UnusualRun } from '../api/model';
 import { useMark, useSpecialDays, useUnmark } from '../api/forecast';
 import { ErrorNote } from '../shell/ErrorNote';
 import { useWorkplace } from '../shell/plan';
+import { formatDays } from '../shell/time';
+import { type Picked, range } from './HistoryCalendar';
 
 /** Days that were unusual and what they were, so that the forecast does not take them for ordinary ones. */
-export function SpecialDaysPanel() {
+export function SpecialDaysPanel({ picked = null }: { picked?: Picked | null }) {
   const { draft, canEdit } = useWorkplace();
   const { data, error } = useSpecialDays(draft.id);
   const unmark = useUnmark(draft.id);
   if (!data) return <ErrorNote error={error} />;
   return (
     <section aria-label="Unusual days">
-      <h3>Unusual days</h3>
+      {canEdit && <MarkDays picked={picked} />}
       {data.unusual.length === 0 ? (
         <p className="soft">No day without a mark is far from what was to be expected.</p>
       ) : (
@@ -32,17 +34,17 @@ export function SpecialDaysPanel() {
         {data.marks.map((mark) => (
           <li key={mark.id}>
             <span>
-              <strong>{days(mark)}</strong> {mark.kind === 'EVENT' ? mark.name : mark.kind === 'ERROR' ? 'error, left out' : 'normal'}
+              <strong>{formatDays(mark)}</strong> {mark.kind === 'EVENT' ? mark.name : mark.kind === 'ERROR' ? 'error, left out' : 'normal'}
             </span>
             {canEdit && (
-              <Button size="small" aria-label={`Take the mark of ${days(mark)} away`} onClick={() => unmark.mutate(mark.id)}>
+              <Button size="small" aria-label={`Take the mark of ${formatDays(mark)} away`} onClick={() => unmark.mutate(mark.id)}>
                 Undo
               </Button>
             )}
           </li>
         ))}
       </ul>
-      {canEdit && <NewEvent />}
+      {data.shifts.length > 0 && <Shifts shifts={data.shifts} />}
       <datalist id="event-names">
         {names(data.marks).map((name) => (
           <option key={name} value={name} />
@@ -59,9 +61,9 @@ function Unusual({ run }: { run: UnusualRun }) {
   const as = (kind: Mark['kind'], called: string) =>
     mark.mutate({ firstDay: run.firstDay, lastDay: run.lastDay, kind, name: called });
   return (
-    <li aria-label={days(run)}>
+    <li aria-label={formatDays(run)}>
       <span>
-        <strong>{days(run)}</strong> <span className="warns">◆ × {run.factor.toFixed(1)}</span>{' '}
+        <strong>{formatDays(run)}</strong> <span className="warns">◆ × {run.factor.toFixed(1)}</span>{' '}
         <span className="soft">
           {run.strongest}
           {run.series > 1 && ` and ${run.series - 1} more`}
@@ -71,7 +73,7 @@ function Unusual({ run }: { run: UnusualRun }) {
         <span className="unusual-marks">
           <Input
             size="small"
-            aria-label={`Name of the event of ${days(run)}`}
+            aria-label={`Name of the event of ${formatDays(run)}`}
             placeholder="name of the event"
             list="event-names"
             value={name}
@@ -94,24 +96,57 @@ function Unusual({ run }: { run: UnusualRun }) {
   );
 }
 
-/** An event to come, or one that nobody noticed. */
-function NewEvent() {
+/** Lasting changes: nothing has to be said of them, but who looks at a year before should know. */
+function Shifts({ shifts }: { shifts: LevelShift[] }) {
+  return (
+    <>
+      <h3>New levels</h3>
+      <ul className="unusual" aria-label="New levels">
+        {shifts.map((shift) => (
+          <li key={`${shift.from} ${shift.label}`}>
+            <span>
+              <strong>since about {formatDays({ firstDay: shift.from, lastDay: shift.from })}</strong>{' '}
+              <span className="enough">
+                {shift.factor > 1 ? '⇡' : '⇣'} × {shift.factor.toFixed(2)}
+              </span>{' '}
+              <span className="soft">{shift.label}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+const MEANINGS = [
+  { value: 'EVENT', label: 'Event' },
+  { value: 'ERROR', label: 'Error' },
+  { value: 'NORMAL', label: 'Normal' },
+] as const;
+
+/** Days that one picked in the calendar or names: an event past or to come, an error, or nothing unusual after all. */
+function MarkDays({ picked }: { picked: Picked | null }) {
   const { draft } = useWorkplace();
   const mark = useMark(draft.id);
+  const [kind, setKind] = useState<Mark['kind']>('EVENT');
   const [firstDay, setFirstDay] = useState('');
   const [lastDay, setLastDay] = useState('');
   const [name, setName] = useState('');
   const last = lastDay || firstDay;
+  useEffect(() => {
+    if (!picked) return;
+    setFirstDay(range(picked).firstDay);
+    setLastDay(range(picked).lastDay);
+  }, [picked]);
   return (
     <form
-      className="new-event"
-      aria-label="Mark an event"
+      className="mark-days"
+      aria-label="Mark days"
       onSubmit={(event) => {
         event.preventDefault();
-        mark.mutate({ firstDay, lastDay: last, kind: 'EVENT', name });
+        mark.mutate({ firstDay, lastDay: last, kind, name: kind === 'EVENT' ? name : '' });
       }}
     >
-      <h3>Mark an event, past or to come</h3>
       <label>
         From
         <Input type="date" value={firstDay} onChange={(event) => setFirstDay(event.target.value)} />
@@ -120,12 +155,21 @@ function NewEvent() {
         To
         <Input type="date" value={last} min={firstDay} onChange={(event) => setLastDay(event.target.value)} />
       </label>
-      <label>
-        Name
-        <Input list="event-names" value={name} onChange={(event) => setName(event.target.value)} />
-      </label>
+      <Segmented block className="mark-kind" aria-label="What they are" options={[...MEANINGS]} value={kind} onChange={setKind} />
+      <Input
+        aria-label="Name"
+        placeholder={kind === 'EVENT' ? 'name, under which it returns' : kind === 'ERROR' ? 'not learnt from' : 'like any other day'}
+        list="event-names"
+        disabled={kind !== 'EVENT'}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
       <ErrorNote error={mark.error} />
-      <Button htmlType="submit" disabled={!firstDay || !name.trim()} loading={mark.isPending}>
+      <Button
+        htmlType="submit"
+        disabled={!firstDay || (kind === 'EVENT' && !name.trim())}
+        loading={mark.isPending}
+      >
         Mark
       </Button>
     </form>
@@ -133,10 +177,3 @@ function NewEvent() {
 }
 
 const names = (marks: Mark[]) => [...new Set(marks.map(({ name }) => name).filter(Boolean))];
-
-/** The days of a mark or a run, such as 3–9 Nov 2025. */
-export function days({ firstDay, lastDay }: { firstDay: string; lastDay: string }) {
-  const format = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-  const range = format.formatRange(new Date(`${firstDay}T00:00:00Z`), new Date(`${lastDay}T00:00:00Z`));
-  return range.replaceAll(/\s/g, ' '); // browsers set thin spaces or plain ones
-}

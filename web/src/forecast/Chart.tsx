@@ -1,0 +1,46 @@
+import { Button } from 'antd';
+import { LineChart } from 'echarts/charts';
+import { DataZoomComponent, GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import * as echarts from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+import { save } from '../api/client';
+import { tokens } from '../theme/tokens';
+
+echarts.use([LineChart, GridComponent, TooltipComponent, DataZoomComponent, MarkLineComponent, CanvasRenderer]);
+
+/** A chart over time that can be saved as a picture. */
+export default function Chart({ label, option }: { label: string; option: echarts.EChartsCoreOption }) {
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<echarts.ECharts | null>(null);
+  useEffect(() => {
+    if (!place.current) return;
+    const drawn = echarts.init(place.current);
+    chart.current = drawn;
+    const follow = new ResizeObserver(() => drawn.resize());
+    follow.observe(place.current);
+    return () => {
+      follow.disconnect();
+      drawn.dispose();
+      chart.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    chart.current?.setOption(option, { notMerge: true });
+  }, [option]);
+
+  function picture() {
+    chart.current?.renderToCanvas({ pixelRatio: 2, backgroundColor: tokens.surface }).toBlob((image) => {
+      if (image) save(image, `${label.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}.png`);
+    });
+  }
+
+  return (
+    <div className="day-chart">
+      <div ref={place} className="day-chart-place" role="img" aria-label={label} />
+      <Button size="small" onClick={picture}>
+        Save as PNG
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+import { lazy, Suspense, useMemo } from 'react';
+import { useWeekAsItGoes } from '../api/forecast';
+import { ErrorNote } from '../shell/ErrorNote';
+import { useWorkplace } from '../shell/plan';
+import type { Selection } from './selection';
+import { restOfDay, soFar, type Sums, weekOption } from './weekOption';
+
+const Chart = lazy(() => import('./Chart'));
+
+/** The week as it goes: what came against what was expected before it began, and what is expected of the rest now. */
+export function WeekSoFar({ selection }: { selection: Selection }) {
+  const { draft, week: shown } = useWorkplace();
+  const { data: week, error } = useWeekAsItGoes(draft.id, selection);
+  const option = useMemo(() => week && weekOption(week, shown.timeZone), [week, shown.timeZone]);
+  if (!week || !option) return error ? <ErrorNote error={error} /> : <p role="status">Working out the week…</p>;
+  const rest = restOfDay(week, shown.timeZone);
+  const monday = new Date(`${week.monday}T00:00:00Z`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  });
+  return (
+    <section aria-label={`The week from ${monday}`}>
+      <h2>
+        {selection.label}, week from {monday}
+      </h2>
+      <Suspense fallback={<div className="day-chart-place" />}>
+        <Chart label={`${selection.label} week from ${monday}`} option={option} />
+      </Suspense>
+      <p className="series-key soft">
+        <span className="key-came" /> came <span className="key-before" /> expected before the week{' '}
+        <span className="key-mean" /> expected now
+      </p>
+      <dl className="week-sums">
+        <Compared title="So far" sums={soFar(week)} word="came" value={soFar(week).came} />
+        {rest && <Compared title="Rest of the day" sums={rest} word="expected now" value={rest.now} />}
+      </dl>
+      {week.expected.length === 0 && (
+        <p className="warns">◆ Too little was known before this week to expect anything of it.</p>
+      )}
+    </section>
+  );
+}
+
+interface ComparedProps {
+  title: string;
+  sums: Sums;
+  word: string;
+  value: number;
+}
+
+function Compared({ title, sums, word, value }: ComparedProps) {
+  const { expected } = sums;
+  const off = expected ? value / expected - 1 : null;
+  return (
+    <div>
+      <dt>{title}</dt>
+      <dd>
+        <strong>{Math.round(value).toLocaleString('en')}</strong> {word}
+        {expected !== null && <span className="soft">, {Math.round(expected).toLocaleString('en')} expected before the week</span>}
+        {off !== null && (
+          <span className={Math.abs(off) < 0.05 ? 'soft' : off > 0 ? 'short' : 'enough'}>
+            {' '}
+            {off > 0 ? '▴' : '▾'} {Math.abs(100 * off).toFixed(1)} % {off > 0 ? 'more' : 'fewer'}
+          </span>
+        )}
+      </dd>
+    </div>
+  );
+}

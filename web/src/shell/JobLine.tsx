@@ -1,0 +1,40 @@
+import { Button, Progress } from 'antd';
+import type { Job } from '../api/model';
+import { isActive, useCancelJob, useJobs } from '../api/jobs';
+import { ErrorNote } from './ErrorNote';
+import { useWorkplace } from './plan';
+
+const WORDS: Record<string, string> = { TRY_METHODS: 'Trying the methods on the series' };
+
+/** The long work that goes on, how far it is, and its end. */
+export function JobLine() {
+  const { draft, canEdit } = useWorkplace();
+  const { data: jobs } = useJobs(draft.id);
+  const cancel = useCancelJob(draft.id);
+  const job = jobs?.find(isActive);
+  if (!job) return jobs?.[0]?.state === 'FAILED' ? <Failure job={jobs[0]} /> : null;
+  const share = job.steps > 0 ? (100 * job.done) / job.steps : 0;
+  return (
+    <div className="job-line" role="status">
+      <span>
+        {WORDS[job.kind] ?? job.kind}
+        {job.steps > 0 && `: ${job.done} of ${job.steps}`}
+      </span>
+      <Progress percent={share} showInfo={false} size="small" aria-label="How far it is" />
+      {canEdit && (
+        <Button size="small" loading={cancel.isPending} onClick={() => cancel.mutate(job.id)}>
+          Stop
+        </Button>
+      )}
+      <ErrorNote error={cancel.error} />
+    </div>
+  );
+}
+
+function Failure({ job }: { job: Job }) {
+  return (
+    <p className="job-line short" role="status">
+      ▾ {WORDS[job.kind] ?? job.kind} failed: {job.failure}
+    </p>
+  );
+}

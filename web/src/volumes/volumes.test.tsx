@@ -1,0 +1,183 @@
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { useState } from 'react';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { CountedDay, DaysView } from '../api/model';
+import { formatDays } from '../shell/time';
+import { samplePlan } from '../testing/samplePlan';
+import { renderInWorkplace } from '../testing/workplace';
+import { HistoryCalendar, type Picked } from './HistoryCalendar';
+import { ImportVolumes } from './ImportVolumes';
+import { SpecialDaysPanel } from './SpecialDaysPanel';
+
+afterEach(cleanup);
+
+describe('a file of volumes', () => {
+  const preview = {
+    id: null,
+    fileName: 'v.csv',
+    separator: '',
+    decimalMark: '',
+    intervalMinutes: 0,
+    header: ['when', 'queue', 'n'],
+    sample: [['2026-11-24 08:30', 'fares', '12']],
+    columns: { QUEUE: 1 },
+    missing: ['time: one of start', 'chats: one of chats'],
+    lines: 0,
+    first: null,
+    last: null,
+    chats: {},
+    chatsOfDoors: {},
+    overlap: { counts: 0, chats: 0, differing: 0 },
+    faults: [],
+    faultCount: 0,
+    notes: [],
+  };
+
+  it('is read anew by the columns that are said', async () => {
+    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), { '/volumes/imports': preview });
+    fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read the file' }));
+    expect(await screen.findByText(/No column is known for time/)).toBeTruthy();
+    expect(screen.getByText('2026-11-24 08:30')).toBeTruthy();
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Accept 0/ }).disabled).toBe(true);
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What n holds' }));
+    fireEvent.click(await screen.findByTitle('chats offered'));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[0]?.path).not.toContain('column=');
+    expect(new URLSearchParams(sent[1]?.path.split('?')[1]).getAll('column')).toEqual(['QUEUE:1', 'CHATS:2']);
+  });
+});
+
+describe('a file that was read', () => {
+  const read = {
+    id: 5,
+    fileName: 'v.csv',
+    separator: 'comma',
+    decimalMark: '.',
+    intervalMinutes: 1440,
+    header: ['day', 'door', 'n'],
+    sample: [],
+    columns: { DATE: 0, DOOR: 1, CHATS: 2 },
+    missing: [],
+    lines: 96,
+    first: '2026-11-02T00:00:00Z',
+    last: '2026-11-03T23:30:00Z',
+    chats: {},
+    chatsOfDoors: { site: 120 },
+    overlap: { counts: 40, chats: 118, differing: 3, first: '2026-11-02T08:00:00Z', last: '2026-11-02T20:00:00Z' },
+    faults: [],
+    faultCount: 0,
+    notes: ['The file counts whole days.'],
+  };
+
+  it('says what it counts, and what it would replace', async () => {
+    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), {
+      '/volumes/imports': read,
+      '/acceptance': { stored: 96, replaced: 40 },
+    });
+    fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read the file' }));
+    const holds = await screen.findByRole('region', { name: 'What the file holds' });
+    expect(holds.textContent).toContain('It countsdays');
+    expect(holds.textContent).toContain('120');
+    expect(holds.textContent).toContain('40 counts of 118 chats would be replaced. They differ in 3 half-hours.');
+    fireEvent.click(screen.getByRole('button', { name: 'Accept 96 half-hours' }));
+    await waitFor(() => expect(sent.at(-1)?.path).toBe('/plans/p/volumes/imports/5/acceptance'));
+  });
+});
+
+describe('the calendar of the history', () => {
+  const counted: CountedDay[] = [
+    { day: '2026-10-30', chats: 80, known: 1, names: [] },
+    { day: '2026-10-31', chats: null, known: 0, names: [] },
+    { day: '2026-11-01', chats: 300, known: 0.9, names: ['Samhain'] },
+    { day: '2026-11-02', chats: 90, known: 1, names: ['Storm'] },
+  ];
+  const special: DaysView = {
+    unusual: [{ firstDay: '2026-11-01', lastDay: '2026-11-01', series: 1, strongest: 'Site', factor: 3 }],
+    shifts: [],
+    marks: [{ id: 1, firstDay: '2026-11-02', lastDay: '2026-11-02', kind: 'EVENT', name: 'Storm' }],
+  };
+
+  function Shown() {
+    const [picked, setPicked] = useState<Picked | null>(null);
+    return <HistoryCalendar label="Site" counted={counted} special={special} picked={picked} onPick={setPicked} />;
+  }
+
+  it('says of each day what is known, and what is not', () => {
+    render(<Shown />);
+    const day = (name: RegExp) => screen.getByRole('option', { name });
+    expect(screen.getAllByRole('group').map((month) => month.getAttribute('aria-label'))).toEqual(['Oct 2026', 'Nov 2026']);
+    expect(day(/31 October 2026, not known/).dataset['gap']).toBe('true');
+    expect(day(/1 November 2026, 300 chats, 90 % of the day known, Samhain, unusual, × 3.0/).dataset['kind']).toBe('unusual');
+    expect(day(/2 November 2026, 90 chats, Storm/).dataset['kind']).toBe('event');
+  });
+
+  it('is walked with the keys, days and months at a time, and several days are picked with shift', () => {
+    render(<Shown />);
+    const calendar = screen.getByRole('listbox', { name: 'Days of Site' });
+    const selected = () => screen.getAllByRole('option', { selected: true }).map(({ id }) => id);
+    fireEvent.keyDown(calendar, { key: 'ArrowLeft' });
+    expect(selected()).toEqual(['day-2026-11-01']);
+    fireEvent.keyDown(calendar, { key: 'ArrowLeft', shiftKey: true });
+    expect(selected()).toEqual(['day-2026-10-31', 'day-2026-11-01']);
+    fireEvent.keyDown(calendar, { key: 'End' });
+    fireEvent.keyDown(calendar, { key: 'ArrowUp' });
+    expect(selected()).toEqual(['day-2026-10-30']); // 2 October lies before the history
+  });
+
+  it('hands the days that were picked to the form that marks them', async () => {
+    const sent = renderInWorkplace(<SpecialDaysPanel picked={{ anchor: '2026-11-02', focus: '2026-10-30' }} />, samplePlan(), {
+      '/forecast/days': special,
+    });
+    const form = await screen.findByRole('form', { name: 'Mark days' });
+    fireEvent.click(within(form).getByText('Error'));
+    fireEvent.click(within(form).getByRole('button', { name: 'Mark' }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toEqual({
+        firstDay: '2026-10-30',
+        lastDay: '2026-11-02',
+        kind: 'ERROR',
+        name: '',
+      }),
+    );
+  });
+});
+
+describe('unusual days', () => {
+  const answers = {
+    '/forecast/days': {
+      unusual: [{ firstDay: '2026-07-22', lastDay: '2026-07-28', series: 4, strongest: 'Site · Fares', factor: 3.21 }],
+      shifts: [{ from: '2026-03-02', factor: 1.4, label: 'Site · Fares', series: { doorId: 'site', topic: 'Fares', queueId: '' } }],
+      marks: [{ id: 7, firstDay: '2026-01-07', lastDay: '2026-01-07', kind: 'ERROR', name: '' }],
+    },
+  };
+
+  it('get a name as an event, and only with one', async () => {
+    const sent = renderInWorkplace(<SpecialDaysPanel />, samplePlan(), answers);
+    const run = await screen.findByRole('listitem', { name: '22 – 28 Jul 2026' });
+    expect(run.textContent).toContain('× 3.2 Site · Fares and 3 more');
+    const event = within(run).getByRole<HTMLButtonElement>('button', { name: 'Event' });
+    expect(event.disabled).toBe(true);
+    fireEvent.change(within(run).getByRole('combobox'), { target: { value: 'Storm' } });
+    fireEvent.click(event);
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toEqual({
+        firstDay: '2026-07-22',
+        lastDay: '2026-07-28',
+        kind: 'EVENT',
+        name: 'Storm',
+      }),
+    );
+  });
+
+  it('keep their marks, which can be taken away', async () => {
+    const sent = renderInWorkplace(<SpecialDaysPanel />, samplePlan(), answers);
+    fireEvent.click(await screen.findByRole('button', { name: 'Take the mark of 7 Jan 2026 away' }));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'DELETE')?.path).toBe('/plans/p/forecast/days/7'));
+  });
+
+  it('are said as days, or as the first and last of them', () => {
+    expect(formatDays({ firstDay: '2026-12-30', lastDay: '2027-01-02' })).toMatch(/^30 Dec 2026 – 2 Jan 2027$/);
+  });
+});
