@@ -106,11 +106,11 @@ function NewLiftForm({ view }: { view: SeriesView | undefined }) {
         Name
         <Input value={name} placeholder="spring fare sale" onChange={(event) => setName(event.target.value)} />
       </label>
-      <label>
+      <label className="adjust-wide">
         From
         <Input type="datetime-local" value={from} onChange={(event) => setFrom(event.target.value)} />
       </label>
-      <label>
+      <label className="adjust-wide">
         Until
         <Input type="datetime-local" value={until} min={from} onChange={(event) => setUntil(event.target.value)} />
       </label>

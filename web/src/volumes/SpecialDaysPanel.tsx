@@ -32,7 +32,7 @@ export function SpecialDaysPanel({ picked = null }: { picked?: Picked | null }) 
       <ErrorNote error={unmark.error} />
       <ul className="unusual">
         {data.marks.map((mark) => (
-          <li key={mark.id}>
+          <li key={mark.id} className="unusual-mark">
             <span>
               <strong>{formatDays(mark)}</strong> {mark.kind === 'EVENT' ? mark.name : mark.kind === 'ERROR' ? 'error, left out' : 'normal'}
             </span>
@@ -158,7 +158,7 @@ function MarkDays({ picked }: { picked: Picked | null }) {
       <Segmented block className="mark-kind" aria-label="What they are" options={[...MEANINGS]} value={kind} onChange={setKind} />
       <Input
         aria-label="Name"
-        placeholder={kind === 'EVENT' ? 'name, under which it returns' : kind === 'ERROR' ? 'not learnt from' : 'like any other day'}
+        placeholder={kind === 'EVENT' ? 'its name' : kind === 'ERROR' ? 'not learnt from' : 'like any other day'}
         list="event-names"
         disabled={kind !== 'EVENT'}
         value={name}

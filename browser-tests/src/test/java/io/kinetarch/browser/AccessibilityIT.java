@@ -58,7 +58,10 @@ class AccessibilityIT {
                     "/ladders",
                     "/findings?plan=tarnwick-before",
                     "/forecast",
-                    "/forecast?series=",
+                    "/volumes",
+                    "/volumes?panel=Import",
+                    "/forecast?show=days",
+                    "/forecast?show=so-far",
                     "/staffing",
                     "/revisions",
                     "/account")) {

@@ -65,14 +65,16 @@ class DesignAndStaffIT {
             var fares = page.getByRole(
                     AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("^Fares & booking")));
             assertThat(fares.getByRole(AriaRole.CELL).nth(1)).hasText(Pattern.compile("[1-4]"));
-            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Forecast"))
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Volumes"))
                     .click();
-            page.getByLabel("File").setInputFiles(new FilePayload("campaign.csv", "text/csv", campaign()));
+            page.getByText("Import", new Page.GetByTextOptions().setExact(true)).click();
+            page.getByLabel("File", new Page.GetByLabelOptions().setExact(true))
+                    .setInputFiles(new FilePayload("campaign.csv", "text/csv", campaign()));
             journey.button("Read the file").click();
             assertThat(page.getByText("One line cannot be used")).isVisible();
             assertThat(page.getByText("the plan has no queue \"whales\"")).isVisible();
             journey.button("Accept 6 half-hours").click();
-            assertThat(page.getByRole(AriaRole.STATUS)).containsText("6 half-hours stored");
+            assertThat(page.getByText("6 half-hours stored")).isVisible();
             page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Staffing"))
                     .click();
             assertThat(fares.getByRole(AriaRole.CELL).nth(0)).hasText(Pattern.compile("^([6-9]|1[0-4])\\d\\.\\d$"));

@@ -48,8 +48,15 @@ class ScreenshotsIT {
             assertThat(page.getByText("gets the chat").first()).isVisible();
             scrollTo(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Rules")));
             take(page, "try-a-chat");
-            show(page, "/forecast?series=&" + saturday, "The methods, tried");
+            show(page, "/volumes?" + saturday, "public holiday");
+            take(page, "volumes");
+            show(
+                    page,
+                    "/forecast?show=days&series=sailing-status|Is my ferry sailing?|&" + saturday,
+                    "The methods, tried");
             take(page, "forecast");
+            scrollTo(page.getByText("Its past errors by days ahead"));
+            take(page, "methods");
             show(page, "/staffing?" + saturday, "Operators required against present");
             take(page, "staffing");
 
