@@ -19,7 +19,7 @@ export function FindingsView() {
   const accepted = findings.filter((finding) => finding.acceptedBecause);
   return (
     <div className="split-view">
-      <section className="findings-main" aria-label="Findings">
+      <section className="view-main" aria-label="Findings">
         <div className="view-head">
           <h1>Findings</h1>
           <span className="soft">

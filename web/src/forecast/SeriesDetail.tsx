@@ -127,7 +127,7 @@ function Horizons({ forecast }: { forecast: SeriesForecast }) {
     <>
       <h3>Its past errors by days ahead</h3>
       <ul className="horizons">
-        {forecast.horizons.map(({ fromInterval, untilInterval, wape, bias }) => (
+        {forecast.horizons.map(({ fromInterval, untilInterval, wape, bias, coverage80 }) => (
           <li key={fromInterval}>
             <span className="horizon-place">
               <span className="horizon-bar" style={{ height: `${(100 * (wape ?? 0)) / most}%` }} />
@@ -137,6 +137,8 @@ function Horizons({ forecast }: { forecast: SeriesForecast }) {
               {fromInterval + 1}–{untilInterval} days ahead
               <br />
               bias {known(bias, signed)}
+              <br />
+              {known(coverage80, (share) => formatShare(share, 0))} within 80 %
             </span>
           </li>
         ))}

@@ -22,10 +22,10 @@ export function WeekSoFar({ selection }: { selection: Selection }) {
   return (
     <section aria-label={`The week from ${monday}`}>
       <h2>
-        {selection.label}, week from {monday}
+        {selection.label}, {week.iso}, from {monday}
       </h2>
       <Suspense fallback={<div className="day-chart-place" />}>
-        <Chart label={`${selection.label} week from ${monday}`} option={option} />
+        <Chart label={`${selection.label} ${week.iso}`} option={option} />
       </Suspense>
       <p className="series-key soft">
         <span className="key-came" /> came <span className="key-before" /> expected before the week{' '}

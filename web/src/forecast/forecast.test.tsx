@@ -99,7 +99,7 @@ const forecast: SeriesForecast = {
     { model: 'COMBINATION', words: 'the best ones combined', weight: 0, wape: 0.087, mase: 0.9, bias: -0.041, coverage80: 0.79, coverage95: 0.92 },
     { model: 'REGRESSION', words: 'regression', weight: 0.5, wape: 0.091, mase: 0.97, bias: 0.01, coverage80: null, coverage95: null },
   ],
-  horizons: [{ fromInterval: 0, untilInterval: 7, wape: 0.08, bias: 0 }],
+  horizons: [{ fromInterval: 0, untilInterval: 7, wape: 0.08, mase: 0.8, bias: 0.02, coverage80: 0.77, coverage95: null }],
   findings: ['Less than a year is known.'],
 };
 
@@ -119,6 +119,7 @@ describe('what can be selected', () => {
 describe('the week as it goes', () => {
   const week = (came: (number | null)[], now: (number | null)[]): WeekAsItGoes => ({
     monday: '2026-11-23',
+    iso: '2026-W48',
     startsAt: came.map((_, i) => new Date(Date.parse('2026-11-23T22:00:00Z') + i * 1_800_000).toISOString()),
     expected: came.map(() => 10),
     came,
@@ -214,6 +215,7 @@ describe('the methods of a series', () => {
     expect(used.textContent).toContain('−4.1 %');
     expect(screen.getByRole('row', { name: /^regression/ }).textContent).toContain('–');
     expect(screen.getByText(/Less than a year is known/)).toBeTruthy();
+    expect(screen.getByText(/1–7 days ahead/).textContent).toContain('bias +2.0 %77 % within 80 %');
     fireEvent.click(screen.getByRole('button', { name: 'Use regression' }));
     await waitFor(() => expect(sent.some(({ method }) => method === 'PUT')).toBe(true));
     expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual({ series: head.key, method: 'REGRESSION' });

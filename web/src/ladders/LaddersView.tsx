@@ -20,7 +20,7 @@ export function LaddersView() {
   const first = picked ?? (selection ? null : (draft.plan.queues[0]?.id ?? null));
   return (
     <div className="split-view">
-      <section className="ladders-main" aria-label="Ladders">
+      <section className="view-main" aria-label="Ladders">
         <div className="view-head">
           <h1>Ladders</h1>
           <span className="soft">

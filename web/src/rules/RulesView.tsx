@@ -28,7 +28,7 @@ export function RulesView() {
   const order = useOrder();
   return (
     <div className="split-view">
-      <section className="rules-main" aria-label="Rules">
+      <section className="view-main" aria-label="Rules">
         <div className="view-head">
           <h1>Rules</h1>
           <span className="soft">Top to bottom; the first that matches decides.</span>

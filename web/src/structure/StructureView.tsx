@@ -46,7 +46,7 @@ export function StructureView() {
 
   return (
     <div className="split-view">
-      <section className="structure-main" aria-label="Structure">
+      <section className="view-main" aria-label="Structure">
         <div className="view-head">
           <h1>Structure</h1>
           <span className="header-space" />

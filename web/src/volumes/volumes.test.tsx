@@ -1,13 +1,15 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { CountedDay, DaysView } from '../api/model';
+import type { CountedDay, DaysView, Job } from '../api/model';
+import { JobLine } from '../shell/JobLine';
 import { formatDays } from '../shell/time';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { HistoryCalendar, type Picked } from './HistoryCalendar';
 import { ImportVolumes } from './ImportVolumes';
 import { SpecialDaysPanel } from './SpecialDaysPanel';
+import { VolumesView } from './VolumesView';
 
 afterEach(cleanup);
 
@@ -179,5 +181,75 @@ describe('unusual days', () => {
 
   it('are said as days, or as the first and last of them', () => {
     expect(formatDays({ firstDay: '2026-12-30', lastDay: '2027-01-02' })).toMatch(/^30 Dec 2026 – 2 Jan 2027$/);
+  });
+});
+
+describe('long work', () => {
+  const job: Job = {
+    id: 4,
+    kind: 'TRY_METHODS',
+    state: 'RUNNING',
+    done: 3,
+    steps: 12,
+    failure: null,
+    madeAt: '2026-11-25T10:00:00Z',
+    endedAt: null,
+  };
+
+  it('says how far it is and can be stopped', async () => {
+    const sent = renderInWorkplace(<JobLine />, samplePlan(), { '/jobs': [job] });
+    expect((await screen.findByRole('status')).textContent).toContain('Trying the methods on the series: 3 of 12');
+    fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.path).toBe('/plans/p/jobs/4/cancellation'));
+  });
+
+  it('that failed says why, and is silent once done', async () => {
+    renderInWorkplace(<JobLine />, samplePlan(), { '/jobs': [{ ...job, state: 'FAILED', failure: 'no room' }] });
+    expect((await screen.findByRole('status')).textContent).toBe('▾ Trying the methods on the series failed: no room');
+    cleanup();
+    const sent = renderInWorkplace(<JobLine />, samplePlan(), { '/jobs': [{ ...job, state: 'DONE' }] });
+    await waitFor(() => expect(sent.length).toBeGreaterThan(0));
+    expect(screen.queryByRole('status')).toBeNull();
+  });
+});
+
+describe('the view of the history', () => {
+  const answers = {
+    '/volumes': { first: '2026-10-30T08:00:00Z', last: '2026-11-02T17:30:00Z', counts: 1234 },
+    '/jobs': [],
+    '/forecast/series': {
+      series: [],
+      sums: [{ doorId: '', label: 'All arrivals', series: 2, chatsADay: 10, expectedADay: 11 }],
+    },
+    '/forecast/calendar': [{ day: '2026-11-02', chats: 90, known: 1, names: [] }],
+    '/forecast/days': { unusual: [], shifts: [], marks: [] },
+    '/volumes/imports': [
+      {
+        id: 1,
+        fileName: 'autumn.csv',
+        madeBy: 'Mara L.',
+        acceptedAt: '2026-11-24T10:00:00Z',
+        firstAt: '2026-10-01T00:00:00Z',
+        lastAt: '2026-10-31T00:00:00Z',
+        stored: 1488,
+        replaced: 20,
+      },
+    ],
+  };
+
+  it('shows what is known day by day, and tells of the day that is picked', async () => {
+    renderInWorkplace(<VolumesView />, samplePlan(), answers);
+    expect(await screen.findByText(/1,234 counts of half-hours, from 30 Oct 2026 to 2 Nov 2026/)).toBeTruthy();
+    fireEvent.mouseDown(await screen.findByRole('option', { name: /2 November 2026, 90 chats/ }));
+    expect(screen.getByText(/^Monday, 2 November 2026, 90 chats|^Monday 2 November 2026, 90 chats/)).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>('From').value).toBe('2026-11-02');
+  });
+
+  it('lists the files it comes from, and what they replaced', async () => {
+    renderInWorkplace(<VolumesView />, samplePlan(), answers);
+    fireEvent.click(await screen.findByText('Files'));
+    const file = await screen.findByText('autumn.csv');
+    expect(file.closest('li')?.textContent).toContain('Mara L.');
+    expect(file.closest('li')?.textContent).toContain('1 Oct 2026 – 31 Oct 2026: 1,488 half-hours ◆ 20 known before were replaced');
   });
 });

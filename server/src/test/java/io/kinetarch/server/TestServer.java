@@ -53,6 +53,11 @@ public final class TestServer {
         return browser;
     }
 
+    /** Puts a part beside those of the running application. */
+    public void add(Object part) {
+        context.getBeanFactory().registerSingleton(part.getClass().getName(), part);
+    }
+
     public String address() {
         return "http://127.0.0.1:" + port;
     }

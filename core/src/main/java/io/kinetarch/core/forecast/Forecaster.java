@@ -253,11 +253,12 @@ public final class Forecaster {
 
     private static List<PartScores> parts(Trials trials, Method method) {
         int parts = Math.min(PARTS, trials.horizon());
+        var ranges = trials.ranges(method);
         return IntStream.range(0, parts)
                 .mapToObj(p -> {
                     int from = p * trials.horizon() / parts;
                     int until = (p + 1) * trials.horizon() / parts;
-                    return new PartScores(from, until, trials.scores(method, from, until));
+                    return new PartScores(from, until, trials.scoresWithCoverage(method, ranges, from, until));
                 })
                 .toList();
     }

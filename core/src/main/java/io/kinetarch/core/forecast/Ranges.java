@@ -43,11 +43,12 @@ final class Ranges {
     /**
      * Where a value fell within the spread around its forecast.
      *
+     * @param step how many steps ahead it was
      * @param below the chance of less; the same as {@code upTo} where counts are many
      * @param upTo the chance of at most so many
      * @param transform between the two
      */
-    private record Fallen(int trial, double below, double upTo, double transform) {
+    private record Fallen(int trial, int step, double below, double upTo, double transform) {
         boolean within(double low, double high) {
             return upTo >= low && below <= high;
         }
@@ -79,7 +80,8 @@ final class Ranges {
             parts[p] = part(
                     Arrays.stream(own).mapToDouble(i -> actual[i]).toArray(),
                     Arrays.stream(own).mapToDouble(i -> forecast[i]).toArray(),
-                    Arrays.stream(own).map(i -> trial[i]).toArray());
+                    Arrays.stream(own).map(i -> trial[i]).toArray(),
+                    Arrays.stream(own).map(i -> step[i]).toArray());
         }
         return new Ranges(horizon, parts);
     }
@@ -95,8 +97,13 @@ final class Ranges {
         return CountSpread.quantile(transformed(part.transforms, chance), mean, part.variance(mean));
     }
 
-    /** How often a range held what came in a trial, had it been learnt from the other trials. */
-    double coverage(double nominal) {
+    /**
+     * How often a range held what came in a trial, had it been learnt from the other trials; NaN where nothing came.
+     *
+     * @param from the first step ahead that is looked at
+     * @param until the one after the last
+     */
+    double coverage(double nominal, int from, int until) {
         double tail = (1 - nominal) / 2;
         int all = 0;
         int within = 0;
@@ -111,7 +118,7 @@ final class Ranges {
                 double low = transformed(others, tail);
                 double high = transformed(others, 1 - tail);
                 for (var error : part.errors) {
-                    if (error.trial == trial) {
+                    if (error.trial == trial && error.step >= from && error.step < until) {
                         all++;
                         within += error.within(low, high) ? 1 : 0;
                     }
@@ -121,7 +128,7 @@ final class Ranges {
         return (double) within / all;
     }
 
-    private static Part part(double[] actual, double[] forecast, int[] trial) {
+    private static Part part(double[] actual, double[] forecast, int[] trial, int[] step) {
         double[] variances = variances(actual, forecast);
         var spread = new Part(variances[0], variances[1], List.of(), new double[0]);
         var errors = new ArrayList<Fallen>(actual.length);
@@ -131,7 +138,7 @@ final class Ranges {
             double below = CountSpread.discrete(forecast[i], variance)
                     ? CountSpread.atMost(actual[i] - 1, forecast[i], variance)
                     : upTo;
-            errors.add(new Fallen(trial[i], below, upTo, below + (i * GOLDEN) % 1 * (upTo - below)));
+            errors.add(new Fallen(trial[i], step[i], below, upTo, below + (i * GOLDEN) % 1 * (upTo - below)));
         }
         double[] transforms =
                 errors.stream().mapToDouble(Fallen::transform).sorted().toArray();

@@ -98,11 +98,6 @@ final class Trials {
         return loss(single, ALL) < combination * (1 - CLEARLY) ? single : Method.COMBINATION;
     }
 
-    /** The scores of a method. */
-    Scores scores(Method method) {
-        return scores(method, 0, horizon);
-    }
-
     /** The scores of a method over part of the horizon, in steps. */
     Scores scores(Method method, int from, int until) {
         int[] own = IntStream.range(0, actual.length)
@@ -117,12 +112,15 @@ final class Trials {
 
     /** The scores with how often ranges learnt from the other trials held what came. */
     Scores scoresWithCoverage(Method method) {
-        var scores = scores(method);
-        if (trials.size() < 2) {
-            return scores;
-        }
-        var ranges = ranges(method);
-        return scores.with(ranges.coverage(0.8), ranges.coverage(0.95));
+        return scoresWithCoverage(method, ranges(method), 0, horizon);
+    }
+
+    /** The same over part of the horizon, in steps. */
+    Scores scoresWithCoverage(Method method, Ranges ranges, int from, int until) {
+        var scores = scores(method, from, until);
+        return trials.size() < 2
+                ? scores
+                : scores.with(ranges.coverage(0.8, from, until), ranges.coverage(0.95, from, until));
     }
 
     /** The ranges around a method's forecasts. */

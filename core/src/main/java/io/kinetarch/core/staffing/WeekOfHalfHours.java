@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.IsoFields;
 import java.time.temporal.TemporalAdjusters;
 import java.util.List;
 import java.util.stream.Stream;
@@ -28,6 +29,17 @@ public record WeekOfHalfHours(ZoneId zone, LocalDate monday) {
     public static WeekOfHalfHours after(Instant instant, ZoneId zone) {
         return new WeekOfHalfHours(
                 zone, instant.atZone(zone).toLocalDate().with(TemporalAdjusters.next(DayOfWeek.MONDAY)));
+    }
+
+    /** The week that a day is in. */
+    public static WeekOfHalfHours of(LocalDate day, ZoneId zone) {
+        return new WeekOfHalfHours(zone, day.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY)));
+    }
+
+    /** Its number by ISO 8601, such as 2026-W48: the week is of the year that its Thursday is in. */
+    public String iso() {
+        return "%d-W%02d"
+                .formatted(monday.get(IsoFields.WEEK_BASED_YEAR), monday.get(IsoFields.WEEK_OF_WEEK_BASED_YEAR));
     }
 
     /** The starts of its half-hours. */

@@ -51,7 +51,9 @@ class RangesTest {
         // A range of whole numbers cannot hold less than the commonest count.
         assertThat(within80).isBetween(0.78, mean < 10 ? 1 : 0.83);
         assertThat(share(actual, forecast, step, ranges, 0.025)).isBetween(0.935, mean < 10 ? 1 : 0.965);
-        assertThat(ranges.coverage(0.8)).as("as judged from the other trials").isCloseTo(within80, within(0.03));
+        assertThat(ranges.coverage(0.8, 0, Integer.MAX_VALUE))
+                .as("as judged from the other trials")
+                .isCloseTo(within80, within(0.03));
     }
 
     @Test

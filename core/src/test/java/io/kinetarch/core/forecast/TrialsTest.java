@@ -15,7 +15,7 @@ class TrialsTest {
     @Test
     void scoresFollowTheirDefinitions() {
         // Worked by hand: errors 10, 0, 20 and 10 of 400; the gap counts for nothing.
-        var scores = trials(new double[] {110, 110, 110, 500, 110}).scores(Method.REGRESSION);
+        var scores = trials(new double[] {110, 110, 110, 500, 110}).scoresWithCoverage(Method.REGRESSION);
         assertThat(scores.wape()).isCloseTo(40 / 400.0, within(1e-12));
         assertThat(scores.bias()).isCloseTo(40 / 400.0, within(1e-12));
         assertThat(scores.mase()).as("mean error 10 over a scale of 20").isCloseTo(0.5, within(1e-12));
@@ -43,7 +43,7 @@ class TrialsTest {
         double[] below = {80, 90, 70, 0, 80};
         var opposite = new Trials(List.of(trial(CAME, above, below), trial(CAME, above, below)), 20);
         assertThat(opposite.best()).isEqualTo(Method.COMBINATION);
-        assertThat(opposite.scores(Method.COMBINATION).wape()).isLessThan(1e-9);
+        assertThat(opposite.scoresWithCoverage(Method.COMBINATION).wape()).isLessThan(1e-9);
     }
 
     @Test
@@ -52,7 +52,7 @@ class TrialsTest {
         // In the first trial one method was exact, in the second the other: judged honestly, each time the wrong one is
         // trusted.
         var turned = new Trials(List.of(trial(CAME, CAME, off), trial(CAME, off, CAME)), 20);
-        assertThat(turned.scores(Method.COMBINATION).wape()).isGreaterThan(0.4);
+        assertThat(turned.scoresWithCoverage(Method.COMBINATION).wape()).isGreaterThan(0.4);
     }
 
     @Test
@@ -74,14 +74,14 @@ class TrialsTest {
         double[] mean = {0.4, 0.4, 0.4, 0.4, 0.4, 0.4, 0.4, 0.4};
         var trials = new Trials(List.of(trial(came, mean, none), trial(came, mean, none)), 1);
         assertThat(trials.combination()).containsOnlyKeys(Method.REGRESSION);
-        assertThat(trials.scores(Method.WEEKLY_PROFILE).wape())
+        assertThat(trials.scoresWithCoverage(Method.WEEKLY_PROFILE).wape())
                 .as("though its absolute errors are smaller")
-                .isLessThan(trials.scores(Method.REGRESSION).wape());
+                .isLessThan(trials.scoresWithCoverage(Method.REGRESSION).wape());
     }
 
     @Test
     void aMethodThatWasNotTriedIsRefusedInWords() {
-        assertThatThrownBy(() -> trials(CAME).scores(Method.SMOOTHING))
+        assertThatThrownBy(() -> trials(CAME).scoresWithCoverage(Method.SMOOTHING))
                 .isInstanceOf(Method.TooShort.class)
                 .hasMessageContaining(Method.SMOOTHING.words());
     }

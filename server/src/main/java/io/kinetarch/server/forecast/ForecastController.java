@@ -213,13 +213,19 @@ class ForecastController {
             int fromInterval,
             int untilInterval,
             @Nullable Double wape,
-            @Nullable Double bias) {
+            @Nullable Double mase,
+            @Nullable Double bias,
+            @Nullable Double coverage80,
+            @Nullable Double coverage95) {
         static HorizonScores of(Forecast.PartScores part) {
             return new HorizonScores(
                     part.fromStep(),
                     part.untilStep(),
                     known(part.scores().wape()),
-                    known(part.scores().bias()));
+                    known(part.scores().mase()),
+                    known(part.scores().bias()),
+                    known(part.scores().coverage80()),
+                    known(part.scores().coverage95()));
         }
     }
 

@@ -7,11 +7,9 @@ import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.forecast.SeriesForecasts.Selection;
 import io.kinetarch.server.plan.Plans.State;
-import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
-import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -86,7 +84,8 @@ class ForecastSheets {
                         "upper 80 %",
                         "lower 95 %",
                         "upper 95 %",
-                        "named"),
+                        "named",
+                        "week"),
                 history.series().keySet().stream().flatMap(key -> daysOf(state, history, key)));
     }
 
@@ -106,13 +105,14 @@ class ForecastSheets {
                             days.moved(forecast.upper80(), i),
                             days.moved(forecast.lower95(), i),
                             days.moved(forecast.upper95(), i),
-                            String.join(", ", history.special().on(day))));
+                            String.join(", ", history.special().on(day)),
+                            WeekOfHalfHours.of(day, history.zone()).iso()));
         });
     }
 
     private Sheet queues(State state) {
         var zone = state.plan().timeZone();
-        var first = arrivals.newest(state).today().with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        var first = WeekOfHalfHours.of(arrivals.newest(state).today(), zone).monday();
         return new Sheet(
                 "Queues",
                 List.of("start", "queue", "expected"),

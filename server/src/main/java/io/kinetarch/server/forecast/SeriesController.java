@@ -135,12 +135,14 @@ class SeriesController {
     /**
      * The week that the newest counts are of, by its half-hours.
      *
+     * @param iso its number by ISO 8601, such as 2026-W48
      * @param expected before it began; empty where too little was known then
      * @param came null where it is not known or to come
      * @param now expected of the rest by all that is known; null where it is past
      */
     record WeekAsItGoes(
             LocalDate monday,
+            String iso,
             List<Instant> startsAt,
             List<Double> expected,
             List<@Nullable Double> came,
@@ -240,8 +242,9 @@ class SeriesController {
             @RequestParam(defaultValue = "true") boolean sum) {
         var week = forecasts.week(plans.draftState(planId), Selection.of(door, topic, queue, sum));
         return new WeekAsItGoes(
-                week.monday(),
-                week.startsAt(),
+                week.week().monday(),
+                week.week().iso(),
+                week.week().slots(),
                 Arrays.stream(week.expected()).boxed().toList(),
                 known(week.came()),
                 known(week.now()));

@@ -9,6 +9,7 @@ import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.forecast.IntervalSeries;
 import io.kinetarch.core.forecast.Method;
 import io.kinetarch.core.forecast.SpecialDays;
+import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.plan.Plans.State;
 import io.kinetarch.server.problem.Refusal;
@@ -19,7 +20,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -193,15 +193,15 @@ class SeriesForecasts {
      * @param now expected of the rest of the week by all that is known; NaN where it is past
      */
     @SuppressWarnings("ArrayRecordComponent") // a result is handed on, never compared
-    record WeekSoFar(LocalDate monday, List<Instant> startsAt, double[] expected, double[] came, double[] now) {}
+    record WeekSoFar(WeekOfHalfHours week, double[] expected, double[] came, double[] now) {}
 
     /** The week that today is in. */
     WeekSoFar week(State state, Selection selection) {
         var history = arrivals.newest(state);
-        var zone = history.zone();
-        var monday = history.today().minusDays(history.today().getDayOfWeek().getValue() - 1L);
-        var begins = monday.atStartOfDay(zone).toInstant();
-        int slots = history.halfHoursUntil(monday.plusWeeks(1)) - history.halfHoursUntil(monday);
+        var week = WeekOfHalfHours.of(history.today(), history.zone());
+        var monday = week.monday();
+        var begins = week.slots().getFirst();
+        int slots = week.slots().size();
         var all = adjustments.of(state.id());
         var came = new double[slots];
         var now = new double[slots];
@@ -222,14 +222,7 @@ class SeriesForecasts {
         }
         var before = arrivals.known(state, begins);
         double[] expected = before(state, before, selection, monday, slots, all);
-        return new WeekSoFar(
-                monday,
-                IntStream.range(0, slots)
-                        .mapToObj(i -> begins.plusSeconds(1800L * i))
-                        .toList(),
-                expected,
-                came,
-                now);
+        return new WeekSoFar(week, expected, came, now);
     }
 
     private double[] before(

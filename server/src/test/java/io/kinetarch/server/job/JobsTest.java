@@ -1,0 +1,141 @@
+package io.kinetarch.server.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.JsonNode;
+
+/** Jobs of kinds that only this test knows, done by the running application. */
+class JobsTest {
+    private static final String PLAN = "tarnwick-before";
+    private static final String JOBS = "/api/v1/plans/" + PLAN + "/jobs";
+    private static final Duration PATIENCE = Duration.ofSeconds(30);
+
+    private final TestServer server = TestServer.running();
+    private final Api api = server.planner();
+    private final Jobs jobs = server.bean(Jobs.class);
+
+    @Test
+    void aJobTellsHowFarItIsAndEndsWhereItIsCancelled() throws InterruptedException {
+        var steps = new Steps();
+        server.add(steps);
+        jobs.start(steps.name(), PLAN);
+        long id = await("RUNNING", 1).path("id").asLong();
+        jobs.start(steps.name(), PLAN); // the same runs already
+        steps.go.countDown();
+        await("RUNNING", 2);
+        server.signedIn("viewer").post(JOBS + "/" + id + "/cancellation", "").problem(403, "not-allowed", null);
+        api.post(JOBS + "/" + id + "/cancellation", "").ok();
+        JsonNode ended = await("CANCELLED", 2);
+        assertThat(ended.path("id").asLong()).isEqualTo(id);
+        assertThat(ended.path("steps").asInt()).isEqualTo(1_000_000);
+        assertThat(ended.path("endedAt").isNull()).isFalse();
+        api.post(JOBS + "/" + id + "/cancellation", "").problem(404, "not-found", null);
+
+        // What somebody stopped is not started again by itself, but when it is asked for.
+        jobs.offer(steps.name(), PLAN);
+        assertThat(newest().path("id").asLong()).isEqualTo(id);
+        jobs.start(steps.name(), PLAN);
+        long again = newest().path("id").asLong();
+        assertThat(again).isGreaterThan(id);
+        api.post(JOBS + "/" + again + "/cancellation", "").ok();
+        await("CANCELLED", 0);
+    }
+
+    @Test
+    void aJobThatFailsSaysWhy() throws InterruptedException {
+        var broken = new Broken();
+        server.add(broken);
+        jobs.start(broken.name(), PLAN);
+        assertThat(await("FAILED", 0).path("failure").asString()).isEqualTo("the paper is used up");
+    }
+
+    @Test
+    void aJobStartsOnceItsTransactionIsStored() throws InterruptedException {
+        var quick = new Quick();
+        server.add(quick);
+        var transaction = new TransactionTemplate(server.bean(PlatformTransactionManager.class));
+        transaction.executeWithoutResult(status -> {
+            jobs.start(quick.name(), PLAN);
+            status.setRollbackOnly();
+        });
+        assertThat(newest().path("kind").asString()).isNotEqualTo(quick.name());
+        transaction.executeWithoutResult(_ -> {
+            jobs.start(quick.name(), PLAN);
+            assertThat(newest().path("kind").asString()).isNotEqualTo(quick.name());
+        });
+        assertThat(await("DONE", 0).path("kind").asString()).isEqualTo(quick.name());
+    }
+
+    private JsonNode newest() {
+        return api.get(JOBS).ok().body().path(0);
+    }
+
+    /** Waits until the newest job is in a state and has done so many steps. */
+    private JsonNode await(String state, int done) throws InterruptedException {
+        var deadline = Instant.now().plus(PATIENCE);
+        JsonNode job = newest();
+        while (!job.path("state").asString().equals(state) || job.path("done").asInt() < done) {
+            assertThat(Instant.now()).as(job.toString()).isBefore(deadline);
+            Thread.sleep(20);
+            job = newest();
+        }
+        return job;
+    }
+
+    /** Takes a step, waits to be let go, and then steps on until it is cancelled. */
+    private static final class Steps implements JobKind {
+        private final CountDownLatch go = new CountDownLatch(1);
+
+        @Override
+        public String name() {
+            return "TEST_STEPS";
+        }
+
+        @Override
+        public void run(String planId, Progress progress) {
+            progress.report(1, 1_000_000);
+            try {
+                assertThat(go.await(PATIENCE.toSeconds(), TimeUnit.SECONDS)).isTrue();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+            for (int step = 2; step < 1_000_000; step++) {
+                progress.report(step, 1_000_000);
+            }
+        }
+    }
+
+    private static final class Broken implements JobKind {
+        @Override
+        public String name() {
+            return "TEST_BROKEN";
+        }
+
+        @Override
+        public void run(String planId, Progress progress) {
+            throw new IllegalStateException("the paper is used up");
+        }
+    }
+
+    private static final class Quick implements JobKind {
+        @Override
+        public String name() {
+            return "TEST_QUICK";
+        }
+
+        @Override
+        public void run(String planId, Progress progress) {
+            progress.report(1, 1);
+        }
+    }
+}
