@@ -3,13 +3,16 @@ package io.kinetarch.core.forecast;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
 /**
  * How far the future may lie from a forecast, learnt from how far it lay in trials. The variance of a count grows as φ·mean +
- * c²·mean² (chance, and what moves all counts of a time together); around it the spread of counts is corrected by where the
- * trials' values truly fell within it, so that ranges hold what they say (recalibration by the probability integral transform:
- * Czado, Gneiting and Held 2009, for counts). Both are learnt for near and far horizons apart.
+ * c²·mean² (chance, and what moves all counts of a time together), and wider ahead as the usual errors do; around it the
+ * spread of counts is corrected by where the trials' values truly fell within it, so that ranges hold what they say
+ * (recalibration by the probability integral transform: Czado, Gneiting and Held 2009, for counts). How much wider it is ahead
+ * is learnt from medians and never less than before: a week of storms that the trials met at one distance says nothing of that
+ * distance.
  */
 final class Ranges {
     private static final int ROUNDS = 6;
@@ -23,20 +26,22 @@ final class Ranges {
     /** For spreading the values that share a count evenly over its chance. */
     private static final double GOLDEN = 0.6180339887498949;
 
-    private final int horizon;
-    private final Part[] parts;
+    private final Spread spread;
+    private final List<Fallen> errors;
+    private final double[] transforms;
 
     /**
-     * A part of the horizon.
+     * The variance of a count.
      *
-     * @param errors where trials' values fell within the spread
-     * @param transforms the same, sorted
+     * @param least of what comes by chance, over the mean
+     * @param widths by part of the horizon, how much wider than overall
      */
     @SuppressWarnings("ArrayRecordComponent") // never compared
-    private record Part(double chance, double together, List<Fallen> errors, double[] transforms) {
-        double variance(double mean) {
+    private record Spread(double chance, double together, double least, int horizon, double[] widths) {
+        double variance(double mean, int step) {
             double mu = Math.max(1e-6, mean);
-            return chance * mu + together * mu * mu;
+            double width = widths[(int) Math.min(widths.length - 1L, (long) step * widths.length / horizon)];
+            return Math.max(least * mu, width * width * (chance * mu + together * mu * mu));
         }
     }
 
@@ -54,9 +59,10 @@ final class Ranges {
         }
     }
 
-    private Ranges(int horizon, Part[] parts) {
-        this.horizon = horizon;
-        this.parts = parts;
+    private Ranges(Spread spread, List<Fallen> errors) {
+        this.spread = spread;
+        this.errors = errors;
+        transforms = errors.stream().mapToDouble(Fallen::transform).sorted().toArray();
     }
 
     /**
@@ -69,32 +75,42 @@ final class Ranges {
      * @param horizon how many steps were looked ahead
      */
     static Ranges of(double[] actual, double[] forecast, int[] step, int[] trial, int horizon) {
-        int known = (int) Arrays.stream(actual).filter(v -> !Double.isNaN(v)).count();
-        int count = Math.clamp(known / LEAST_ERRORS, 1, Math.min(MOST_PARTS, Math.max(1, horizon)));
-        var parts = new Part[count];
-        for (int p = 0; p < count; p++) {
+        int[] known = IntStream.range(0, actual.length)
+                .filter(i -> !Double.isNaN(actual[i]))
+                .toArray();
+        var overall = overall(
+                Arrays.stream(known).mapToDouble(i -> actual[i]).toArray(),
+                Arrays.stream(known).mapToDouble(i -> forecast[i]).toArray());
+        int parts = Math.clamp(known.length / LEAST_ERRORS, 1, Math.min(MOST_PARTS, Math.max(1, horizon)));
+        var usual = new double[parts];
+        for (int p = 0; p < parts; p++) {
             int part = p;
-            int[] own = IntStream.range(0, actual.length)
-                    .filter(i -> !Double.isNaN(actual[i]) && (long) step[i] * count / horizon == part)
-                    .toArray();
-            parts[p] = part(
-                    Arrays.stream(own).mapToDouble(i -> actual[i]).toArray(),
-                    Arrays.stream(own).mapToDouble(i -> forecast[i]).toArray(),
-                    Arrays.stream(own).map(i -> trial[i]).toArray(),
-                    Arrays.stream(own).map(i -> step[i]).toArray());
+            usual[p] = median(Arrays.stream(known)
+                    .filter(i -> (long) step[i] * parts / horizon == part)
+                    .mapToDouble(i ->
+                            Math.abs(actual[i] - forecast[i]) / Math.sqrt(overall.variance(forecast[i], step[i]))));
         }
-        return new Ranges(horizon, parts);
+        var spread = new Spread(overall.chance, overall.together, overall.least, horizon, widths(usual));
+        var errors = new ArrayList<Fallen>(known.length);
+        for (int i : known) {
+            double variance = spread.variance(forecast[i], step[i]);
+            double upTo = CountSpread.atMost(actual[i], forecast[i], variance);
+            double below = CountSpread.discrete(forecast[i], variance)
+                    ? CountSpread.atMost(actual[i] - 1, forecast[i], variance)
+                    : upTo;
+            errors.add(new Fallen(trial[i], step[i], below, upTo, below + (i * GOLDEN) % 1 * (upTo - below)));
+        }
+        return new Ranges(spread, errors);
     }
 
     /** Nothing is learnt: chance, and a guess of what moves counts together. */
     static Ranges unlearnt() {
-        return new Ranges(1, new Part[] {new Part(1, GUESSED * GUESSED, List.of(), new double[0])});
+        return new Ranges(new Spread(1, GUESSED * GUESSED, 1, 1, new double[] {1}), List.of());
     }
 
     /** The value that is not exceeded with such a chance, so many steps ahead. */
     double quantile(double chance, double mean, int step) {
-        var part = parts[(int) Math.min(parts.length - 1L, (long) step * parts.length / horizon)];
-        return CountSpread.quantile(transformed(part.transforms, chance), mean, part.variance(mean));
+        return CountSpread.quantile(transformed(transforms, chance), mean, spread.variance(mean, step));
     }
 
     /**
@@ -107,46 +123,50 @@ final class Ranges {
         double tail = (1 - nominal) / 2;
         int all = 0;
         int within = 0;
-        for (var part : parts) {
-            for (int trial :
-                    part.errors.stream().mapToInt(Fallen::trial).distinct().toArray()) {
-                double[] others = part.errors.stream()
-                        .filter(error -> error.trial != trial)
-                        .mapToDouble(Fallen::transform)
-                        .sorted()
-                        .toArray();
-                double low = transformed(others, tail);
-                double high = transformed(others, 1 - tail);
-                for (var error : part.errors) {
-                    if (error.trial == trial && error.step >= from && error.step < until) {
-                        all++;
-                        within += error.within(low, high) ? 1 : 0;
-                    }
+        for (int trial : errors.stream().mapToInt(Fallen::trial).distinct().toArray()) {
+            double[] others = errors.stream()
+                    .filter(error -> error.trial != trial)
+                    .mapToDouble(Fallen::transform)
+                    .sorted()
+                    .toArray();
+            double low = transformed(others, tail);
+            double high = transformed(others, 1 - tail);
+            for (var error : errors) {
+                if (error.trial == trial && error.step >= from && error.step < until) {
+                    all++;
+                    within += error.within(low, high) ? 1 : 0;
                 }
             }
         }
         return (double) within / all;
     }
 
-    private static Part part(double[] actual, double[] forecast, int[] trial, int[] step) {
-        double[] variances = variances(actual, forecast);
-        var spread = new Part(variances[0], variances[1], List.of(), new double[0]);
-        var errors = new ArrayList<Fallen>(actual.length);
-        for (int i = 0; i < actual.length; i++) {
-            double variance = spread.variance(forecast[i]);
-            double upTo = CountSpread.atMost(actual[i], forecast[i], variance);
-            double below = CountSpread.discrete(forecast[i], variance)
-                    ? CountSpread.atMost(actual[i] - 1, forecast[i], variance)
-                    : upTo;
-            errors.add(new Fallen(trial[i], step[i], below, upTo, below + (i * GOLDEN) % 1 * (upTo - below)));
+    /** Usual errors of parts of the horizon over their mean, none less than those before: neighbours out of order are pooled. */
+    private static double[] widths(double[] usual) {
+        double mean = Arrays.stream(usual).average().orElse(0);
+        if (mean == 0) {
+            return Arrays.stream(usual).map(_ -> 1).toArray();
         }
-        double[] transforms =
-                errors.stream().mapToDouble(Fallen::transform).sorted().toArray();
-        return new Part(variances[0], variances[1], errors, transforms);
+        double[] widths = usual.clone();
+        for (int p = 1; p < widths.length; p++) {
+            int first = p;
+            double pooled = widths[p];
+            while (first > 0 && widths[first - 1] > pooled) {
+                first--;
+                pooled = Arrays.stream(usual, first, p + 1).average().orElse(pooled);
+            }
+            Arrays.fill(widths, first, p + 1, pooled);
+        }
+        return Arrays.stream(widths).map(width -> width / mean).toArray();
+    }
+
+    private static double median(DoubleStream values) {
+        double[] sorted = values.sorted().toArray();
+        return sorted.length == 0 ? 0 : (sorted[(sorted.length - 1) / 2] + sorted[sorted.length / 2]) / 2;
     }
 
     /** φ and c² by weighted least squares of the squared errors, neither below what a count can have. */
-    private static double[] variances(double[] actual, double[] forecast) {
+    private static Spread overall(double[] actual, double[] forecast) {
         // Whole numbers are counts of chats that come by chance; other figures may vary less.
         double least = Arrays.stream(actual).allMatch(value -> value == Math.rint(value)) ? 1 : 0.05;
         double chance = 1;
@@ -177,7 +197,7 @@ final class Ranges {
                 together = Math.clamp((qe - chance * mq) / qq, 0, 4);
             }
         }
-        return new double[] {chance, together};
+        return new Spread(chance, together, least, 1, new double[] {1});
     }
 
     /** The chance under the spread that truly had the wanted one: a quantile of the transforms, with the ends kept open. */

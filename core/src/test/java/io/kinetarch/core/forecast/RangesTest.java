@@ -73,6 +73,45 @@ class RangesTest {
     }
 
     @Test
+    void aStormThatTheTrialsMetAtOneDistanceDoesNotWidenThatDistance() {
+        var random = new Random(6);
+        int horizon = 28;
+        int[] step = IntStream.range(0, COUNT).map(i -> i % horizon).toArray();
+        int[] trial = IntStream.range(0, COUNT).map(i -> i / horizon).toArray();
+        double[] forecast = new double[COUNT];
+        double[] actual = new double[COUNT];
+        for (int i = 0; i < COUNT; i++) {
+            boolean storm = trial[i] % 8 == 0 && step[i] >= 14 && step[i] < 21;
+            forecast[i] = 200;
+            actual[i] = Math.max(0, Math.rint((storm ? 600 : 200) + 20 * random.nextGaussian()));
+        }
+        var ranges = Ranges.of(actual, forecast, step, trial, horizon);
+        double week3 = ranges.quantile(0.9, 200, 17);
+        assertThat(week3).isBetween(215.0, 245.0);
+        assertThat(ranges.quantile(0.9, 200, 3) / week3).isBetween(0.9, 1.0 + 1e-9);
+        assertThat(ranges.coverage(0.95, 0, horizon)).isBetween(0.92, 0.98);
+    }
+
+    @Test
+    void neverNarrowAhead() {
+        var random = new Random(7);
+        int[] step = IntStream.range(0, COUNT).map(i -> i % 100).toArray();
+        double[] forecast = new double[COUNT];
+        double[] actual = new double[COUNT];
+        for (int i = 0; i < COUNT; i++) {
+            forecast[i] = 1000;
+            actual[i] = 1000 + (step[i] < 25 ? 60 : step[i] < 50 ? 20 : 90) * random.nextGaussian();
+        }
+        var ranges = Ranges.of(actual, forecast, step, new int[COUNT], 100);
+        double[] upper = IntStream.of(10, 30, 60, 90)
+                .mapToDouble(at -> ranges.quantile(0.9, 1000, at))
+                .toArray();
+        assertThat(upper).isSorted();
+        assertThat(upper[0]).isEqualTo(upper[1]);
+        assertThat(upper[2]).isGreaterThan(1.5 * (upper[0] - 1000) + 1000);
+    }
+
+    @Test
     void areAGuessWhereNothingIsLearnt() {
         var ranges = Ranges.unlearnt();
         assertThat(ranges.quantile(0.1, 20, 0)).isBetween(8.0, 14.0);
