@@ -48,9 +48,12 @@ public final class SpecialDays {
         return !today.isEmpty() && !names(from, to).containsAll(today);
     }
 
-    /** All names of days from one to another, both included, in alphabetical order. */
+    /** All names of days from one to another, both included, in alphabetical order; none if the other lies before. */
     public Collection<String> names(LocalDate from, LocalDate to) {
         var found = new TreeSet<String>();
+        if (to.isBefore(from)) {
+            return found;
+        }
         names.subMap(from, true, to, true).values().forEach(found::addAll);
         return found;
     }

@@ -127,6 +127,18 @@ class AdjustmentsTest {
     }
 
     @Test
+    void aHistoryThatBeganTodayIsNoWholeDayYet() {
+        var values = new double[20];
+        Arrays.fill(values, 3);
+        var series = new IntervalSeries(DUBLIN, FIRST.atStartOfDay(DUBLIN).toInstant(), 30, values);
+        var daily = Forecaster.daily(series, SpecialDays.NONE);
+        assertThat(daily.length()).isZero();
+        assertThat(Forecaster.days(daily, 28, SpecialDays.NONE, null).mean()).containsOnly(0);
+        var expectation = Forecaster.expected(series, 28 + SLOTS, SpecialDays.NONE, Choice.UNTRIED);
+        assertThat(expectation.with(Adjustments.NONE)).hasSize(28 + SLOTS).doesNotContain(Double.NaN);
+    }
+
+    @Test
     void nonsenseIsRefused() {
         var noon = FIRST.atTime(12, 0);
         assertThatIllegalArgumentException().isThrownBy(() -> new Lift(noon, noon, 2, Course.EVEN));

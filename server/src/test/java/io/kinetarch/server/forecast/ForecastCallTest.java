@@ -67,6 +67,14 @@ class ForecastCallTest {
         wrong(question("2026-01-05T00:00", 30, "1,2", 1, ",\"mood\":1"), "#/mood", "no field \"mood\"");
     }
 
+    @Test
+    void aDayThatHasOnlyBegunIsAnswered() {
+        var answer =
+                api.post(CALL, question("2026-01-05T00:00", 30, "1,2,3", 4, "")).ok();
+        assertThat(answer.body().path("mean").size()).isEqualTo(4);
+        assertThat(answer.body().path("findings").path(0).asString()).contains("Only 0 days are known");
+    }
+
     private void wrong(String question, String pointer, String words) {
         assertThat(api.post(CALL, question)
                         .problem(400, "invalid-document", pointer)
