@@ -105,7 +105,7 @@ class DesignAndStaffIT {
             second.page().getByLabel("Weight of a chat").fill("4");
 
             first.button("Save to draft").click();
-            assertThat(first.button("Close")).isVisible();
+            assertThat(first.closeButton()).isVisible();
             second.button("Save to draft").click();
             var conflict = second.page().getByRole(AriaRole.ALERT);
             assertThat(conflict).containsText("You edited version 1; the draft has version 2, made by Mara L.");

@@ -76,7 +76,7 @@ class DoorsIT {
             offer.getByRole(AriaRole.BUTTON).click();
             assertThat(offer).containsText("✓ words on the accent: 4.5");
             journey.button("Save to draft").click();
-            assertThat(journey.button("Close")).isVisible();
+            assertThat(journey.closeButton()).isVisible();
 
             // Every state in German at the width of a phone, in the door's own words or those that it falls back on.
             for (String state : STATES) {

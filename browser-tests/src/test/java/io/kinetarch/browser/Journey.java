@@ -67,6 +67,12 @@ final class Journey implements AutoCloseable {
         return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(text));
     }
 
+    /** The button that an editor has once nothing in it waits to be saved; a view may have others that begin so. */
+    Locator closeButton() {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Close").setExact(true));
+    }
+
     /** Opens one of the control library's selects and picks an option. */
     void choose(Locator select, String option) {
         select.click();

@@ -120,7 +120,7 @@ class ScreenshotsIT {
         show(page, path, field);
         page.getByLabel(field, new Page.GetByLabelOptions().setExact(true)).fill(value);
         journey.button("Save to draft").click();
-        assertThat(journey.button("Close")).isVisible();
+        assertThat(journey.closeButton()).isVisible();
     }
 
     private static void scrollTo(Locator place) {
