@@ -40,14 +40,20 @@ public final class Coverage {
         return coverage.queueOf;
     }
 
-    /** Finds one more person for the queue, if need be by moving others to queues where they too can serve. */
+    /** Finds one more person for the queue: one who is free, else by moving others to queues where they too can serve. */
     private boolean fill(int queue, boolean[] tried) {
+        for (int person = 0; person < queueOf.length; person++) {
+            if (queueOf[person] == NONE && servable.get(person)[queue]) {
+                queueOf[person] = queue;
+                return true;
+            }
+        }
         for (int person = 0; person < queueOf.length; person++) {
             if (tried[person] || queueOf[person] == queue || !servable.get(person)[queue]) {
                 continue;
             }
             tried[person] = true;
-            if (queueOf[person] == NONE || fill(queueOf[person], tried)) {
+            if (fill(queueOf[person], tried)) {
                 queueOf[person] = queue;
                 return true;
             }

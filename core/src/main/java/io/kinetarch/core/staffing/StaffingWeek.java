@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,20 +23,30 @@ public final class StaffingWeek {
     private final Plan plan;
     private final List<Instant> slots;
     private final Map<QueueId, double[]> chats;
+    private final Assumptions assumptions;
     private final List<Staffed> staffed;
     private final List<OpeningHours> presence;
     private final List<boolean[]> servable;
 
-    private StaffingWeek(Plan plan, List<Instant> slots, Map<QueueId, double[]> chats, Map<QueueId, Double> handling) {
+    private StaffingWeek(
+            Plan plan,
+            List<Instant> slots,
+            Map<QueueId, double[]> chats,
+            Map<QueueId, Double> handling,
+            Assumptions assumptions) {
         this.plan = plan;
         this.slots = slots;
         this.chats = chats;
+        this.assumptions = assumptions;
         staffed = plan.queues().stream()
                 .map(queue -> new Staffed(
                         queue,
-                        handling.getOrDefault(queue.id(), queue.workload().handlingSeconds()),
-                        chatsAtOnce(plan, queue),
-                        plan.hoursOf(queue).hours()))
+                        assumptions.handling()
+                                * handling.getOrDefault(
+                                        queue.id(), queue.workload().handlingSeconds()),
+                        assumptions.chatsAtOnce(chatsAtOnce(plan, queue)),
+                        plan.hoursOf(queue).hours(),
+                        assumptions.limits(queue)))
                 .toList();
         presence = plan.operators().stream()
                 .map(operator -> OpeningHours.weekly(plan.timeZone(), operator.presence()))
@@ -85,14 +96,12 @@ public final class StaffingWeek {
         }
     }
 
-    private record Staffed(Queue queue, double handlingSeconds, int chatsAtOnce, OpeningHours hours) {
+    private record Staffed(
+            Queue queue, double handlingSeconds, int chatsAtOnce, OpeningHours hours, ServiceLimits limits) {
         ChatQueue model(double chats) {
             var workload = queue.workload();
             var builder = ChatQueue.arriving(chats / WeekOfHalfHours.SLOT.toSeconds(), handlingSeconds)
-                    .slowdown(workload.slowdown().stream()
-                            .limit(chatsAtOnce)
-                            .mapToDouble(Double::doubleValue)
-                            .toArray());
+                    .slowdown(Assumptions.slowdown(workload.slowdown(), chatsAtOnce));
             var limit = queue.waiting().limit();
             if (limit != null) {
                 builder.waitingLimit(limit.chats());
@@ -110,6 +119,16 @@ public final class StaffingWeek {
      */
     public static List<Slot> of(
             Plan plan, WeekOfHalfHours week, Map<QueueId, double[]> chats, Map<QueueId, Double> handling) {
+        return of(plan, week, chats, handling, Assumptions.AS_PLANNED);
+    }
+
+    /** The same as it would be under some assumptions. */
+    public static List<Slot> of(
+            Plan plan,
+            WeekOfHalfHours week,
+            Map<QueueId, double[]> chats,
+            Map<QueueId, Double> handling,
+            Assumptions assumptions) {
         List<Instant> slots = week.slots();
         for (var entry : chats.entrySet()) {
             if (entry.getValue().length != slots.size()) {
@@ -117,7 +136,7 @@ public final class StaffingWeek {
                         + " half-hours, the week has " + slots.size());
             }
         }
-        return new StaffingWeek(plan, slots, chats, handling).work();
+        return new StaffingWeek(plan, slots, chats, handling, assumptions).work();
     }
 
     /** A queue in a half-hour with so many chats; {@code handlingSeconds} null for the plan's assumption. */
@@ -126,7 +145,8 @@ public final class StaffingWeek {
                         queue,
                         handlingSeconds == null ? queue.workload().handlingSeconds() : handlingSeconds,
                         chatsAtOnce(plan, queue),
-                        plan.hoursOf(queue).hours())
+                        plan.hoursOf(queue).hours(),
+                        ServiceLimits.of(queue.target()))
                 .model(chats);
     }
 
@@ -153,11 +173,7 @@ public final class StaffingWeek {
     }
 
     private List<Slot> work() {
-        var worked = new ArrayList<Slot>(slots.size());
-        for (int i = 0; i < slots.size(); i++) {
-            worked.add(slot(i));
-        }
-        return List.copyOf(worked);
+        return IntStream.range(0, slots.size()).parallel().mapToObj(this::slot).toList();
     }
 
     private Slot slot(int index) {
@@ -170,10 +186,8 @@ public final class StaffingWeek {
             var queue = staffed.get(q);
             open[q] = queue.hours.isOpen(at);
             double[] volume = chats.get(queue.queue.id());
-            expected[q] = volume == null ? 0 : volume[index];
-            required[q] = open[q]
-                    ? Requirement.smallest(queue.model(expected[q]), ServiceLimits.of(queue.queue.target()))
-                    : 0;
+            expected[q] = volume == null ? 0 : assumptions.chats(volume[index]);
+            required[q] = open[q] ? Requirement.smallest(queue.model(expected[q]), queue.limits) : 0;
         }
         List<boolean[]> there = there(at);
         int[] counted = counted(required, there, expected);
@@ -181,9 +195,10 @@ public final class StaffingWeek {
         for (int q = 0; q < queues; q++) {
             int place = q;
             int eligible = (int) there.stream().filter(can -> can[place]).count();
-            var target = staffed.get(q).queue.target();
             Performance seen = open[q]
-                    ? staffed.get(q).model(expected[q]).evaluate(counted[q], target.withinSeconds())
+                    ? staffed.get(q)
+                            .model(expected[q])
+                            .evaluate(counted[q], staffed.get(q).limits.withinSeconds())
                     : Performance.NOBODY_COMES;
             result.add(new QueueSlot(open[q], expected[q], required[q], eligible, counted[q], seen));
         }

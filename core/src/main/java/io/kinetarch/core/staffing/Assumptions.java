@@ -1,0 +1,73 @@
+package io.kinetarch.core.staffing;
+
+import io.kinetarch.core.plan.AnswerTarget;
+import io.kinetarch.core.plan.Queue;
+import java.util.List;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What would be if a week were unlike the plan and its forecast.
+ *
+ * @param volume factor of all chats, 0–10
+ * @param handling factor of all handling times, 0.1–10
+ * @param chatsAtOnce how many chats an operator holds at once, 1–20; null as many as each queue is planned with
+ * @param answer target of every queue; null its own
+ * @param maxAbandonment greatest share that may give up waiting besides; null for none
+ * @param maxOccupancy greatest mean share of chat places in use besides; null for none
+ * @param botShare share of the chats that a bot finishes by itself, 0–0.95
+ */
+public record Assumptions(
+        double volume,
+        double handling,
+        @Nullable Integer chatsAtOnce,
+        @Nullable AnswerTarget answer,
+        @Nullable Double maxAbandonment,
+        @Nullable Double maxOccupancy,
+        double botShare) {
+    /** The week as it is planned and forecast. */
+    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, 0);
+
+    private static final int MOST_CHATS_AT_ONCE = 20;
+
+    /** Refuses what lies outside. */
+    public Assumptions {
+        between("volume", volume, 0, 10);
+        between("handling", handling, 0.1, 10);
+        if (chatsAtOnce != null) {
+            between("chatsAtOnce", chatsAtOnce, 1, MOST_CHATS_AT_ONCE);
+        }
+        between("botShare", botShare, 0, 0.95);
+    }
+
+    private static void between(String name, double value, double least, double most) {
+        if (!(value >= least && value <= most)) {
+            throw new IllegalArgumentException(name + " must be from " + least + " to " + most + ", was " + value);
+        }
+    }
+
+    /** The chats that reach people. */
+    double chats(double expected) {
+        return expected * volume * (1 - botShare);
+    }
+
+    ServiceLimits limits(Queue queue) {
+        return new ServiceLimits(answer == null ? queue.target() : answer, maxAbandonment, maxOccupancy);
+    }
+
+    int chatsAtOnce(int planned) {
+        return chatsAtOnce == null ? planned : chatsAtOnce;
+    }
+
+    /** Factors for so many chats at once; beyond those that are known, each more slows down as the last one did. */
+    static double[] slowdown(List<Double> known, int chatsAtOnce) {
+        double last = known.getLast();
+        double step = known.size() == 1 ? 0 : last - known.get(known.size() - 2);
+        return DoubleStream.concat(
+                        known.stream().limit(chatsAtOnce).mapToDouble(Double::doubleValue),
+                        IntStream.rangeClosed(1, Math.max(0, chatsAtOnce - known.size()))
+                                .mapToDouble(more -> last + more * Math.max(0, step)))
+                .toArray();
+    }
+}
