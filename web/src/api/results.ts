@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
-import type { Consequences, Passage, Trial, TrialQuestion, Week } from './model';
+import type { Consequences, OnePersonView, Passage, Trial, TrialQuestion, Week, WhatIf, WhatIfAnswer } from './model';
 
 export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
@@ -33,5 +33,25 @@ export function useTrial(plan: string, question: TrialQuestion | undefined) {
     enabled: question !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
+  });
+}
+
+/** A week as it would be; undefined asks nothing. */
+export function useWhatIf(plan: string, question: WhatIf | undefined) {
+  return useQuery({
+    queryKey: [plan, 'what-if', question],
+    queryFn: () => call<WhatIfAnswer>('POST', `/plans/${plan}/what-if`, question),
+    enabled: question !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
+/** What one person less or more changes in each open queue of a half-hour. */
+export function useOnePerson(plan: string, at: string) {
+  return useQuery({
+    queryKey: [plan, 'one-person', at],
+    queryFn: () => call<OnePersonView[]>('GET', `/plans/${plan}/one-person?at=${encodeURIComponent(at)}`),
+    placeholderData: keepPreviousData,
   });
 }

@@ -9,6 +9,8 @@ const EVERY_THREE_HOURS = 6;
 interface Props {
   day: DayRange;
   series: Series;
+  /** Operators required if the week came otherwise. */
+  ifSo: number[] | undefined;
   most: number;
   startsAt: string[];
   timeZone: string;
@@ -17,13 +19,12 @@ interface Props {
 }
 
 /** A day: bars of required operators, what lacks on top in rust, and a line of those present. */
-export function DayStrip({ day, series, most, startsAt, timeZone, picked, onPick }: Props) {
+export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, onPick }: Props) {
   const slots = Array.from({ length: day.until - day.from }, (_, i) => day.from + i);
   const step = WIDTH / slots.length;
   const y = (people: number) => HEIGHT - (people / most) * (HEIGHT - TOP);
-  const line = slots
-    .map((slot, i) => `${i === 0 ? 'M' : 'L'}${i * step} ${y(series.present[slot] ?? 0)}h${step}`)
-    .join('');
+  const line = (people: number[]) =>
+    slots.map((slot, i) => `${i === 0 ? 'M' : 'L'}${i * step} ${y(people[slot] ?? 0)}h${step}`).join('');
   const start = startsAt[day.from] ?? '';
   return (
     <div className="strip">
@@ -61,7 +62,8 @@ export function DayStrip({ day, series, most, startsAt, timeZone, picked, onPick
             </g>
           );
         })}
-        <path className="strip-present" d={line} />
+        <path className="strip-present" d={line(series.present)} />
+        {ifSo && <path className="strip-if" d={line(ifSo)} />}
       </svg>
       <div className="strip-marks" aria-hidden="true">
         {deepest(series.short, day.from, day.until).map((slot) => (

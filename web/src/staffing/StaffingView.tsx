@@ -1,18 +1,34 @@
-import { Select } from 'antd';
+import { Button, Dropdown, Segmented, Select } from 'antd';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { download } from '../api/client';
+import { useWhatIf } from '../api/results';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
 import { formatMoment, formatShare } from '../shell/time';
+import { useSettled } from '../shell/useSettled';
 import { DayStrip } from './DayStrip';
+import { OnePersonTable } from './OnePersonTable';
 import { byDay, type Series } from './series';
+import { useLargestTarget, WhatIfPanel } from './WhatIfPanel';
+import { question, useWish } from './wish';
 import './staffing.css';
 
 const ALL = '';
+const HALF_HOUR = 'The half-hour';
+const WHAT_IF = 'What if';
+const SLIDING = 60;
 
 /** Operators required against present, a strip a day, and the picked half-hour queue by queue. */
 export function StaffingView() {
-  const { week, slot, at } = useWorkplace();
+  const { draft, week, slot } = useWorkplace();
   const { pick } = usePlace();
+  const [params, setParams] = useSearchParams();
+  const [wish, setWish] = useWish();
+  const asked = question(wish, week.monday, useLargestTarget());
+  const moved = Object.keys(wish).length > 0;
+  const panel = params.get('panel') === WHAT_IF ? WHAT_IF : HALF_HOUR;
+  const whatIf = useWhatIf(draft.id, useSettled(panel === WHAT_IF || moved ? asked : null, SLIDING) ?? undefined);
   const [queueId, setQueueId] = useState(ALL);
   const queue = week.queues.find((candidate) => candidate.id === queueId);
   const series: Series = queue
@@ -24,14 +40,14 @@ export function StaffingView() {
       }
     : { required: week.required, present: week.present, short: week.shortOf, open: week.open };
   const days = byDay(week.startsAt, week.timeZone);
-  const most = Math.max(1, ...series.required, ...series.present);
-  const hours = (values: number[]) => (values.reduce((sum, value) => sum + value, 0) / 2).toFixed(1);
-  const required = series.required.reduce((sum, value) => sum + value, 0) / 2;
+  const ifSo = moved && !queue ? whatIf.data?.required : undefined;
+  const most = Math.max(1, ...series.required, ...series.present, ...(ifSo ?? []));
   return (
     <div className="staffing">
       <section className="staffing-main" aria-label="Required against present">
         <div className="staffing-head">
           <h1>Operators required against present</h1>
+          <Exports plan={draft.id} monday={week.monday} />
           <Select
             aria-label="Queue"
             value={queueId}
@@ -43,12 +59,19 @@ export function StaffingView() {
           <span className="key key-required" /> required <span className="key key-short" /> ▾ short{' '}
           <span className="key key-present" /> {queue ? 'present and able to serve it' : 'present'}{' '}
           <span className="key key-closed" /> closed
+          {ifSo && (
+            <>
+              {' '}
+              <span className="key key-if" /> required, if so
+            </>
+          )}
         </p>
         {days.map((day) => (
           <DayStrip
             key={day.date}
             day={day}
             series={series}
+            ifSo={ifSo}
             most={most}
             startsAt={week.startsAt}
             timeZone={week.timeZone}
@@ -57,7 +80,61 @@ export function StaffingView() {
           />
         ))}
       </section>
-      <aside className="panel" aria-label="The picked half-hour">
+      <aside className="panel" aria-label={panel}>
+        <Segmented
+          block
+          options={[HALF_HOUR, WHAT_IF]}
+          value={panel}
+          onChange={(shown) =>
+            setParams((before) => {
+              const after = new URLSearchParams(before);
+              after.set('panel', shown);
+              return after;
+            })
+          }
+        />
+        {panel === WHAT_IF ? (
+          <WhatIfPanel wish={wish} onChange={setWish} answer={whatIf.data} error={whatIf.error} />
+        ) : (
+          <HalfHour queueId={queueId} onPickQueue={setQueueId} series={series} />
+        )}
+      </aside>
+    </div>
+  );
+}
+
+function Exports({ plan, monday }: { plan: string; monday: string }) {
+  const csv = (table: string) => `/plans/${plan}/staffing.csv?monday=${monday}&table=${table}`;
+  return (
+    <Dropdown
+      menu={{
+        items: [
+          { key: `/plans/${plan}/staffing.xlsx?monday=${monday}`, label: 'All of it as a spreadsheet (XLSX)' },
+          { key: csv('HALF_HOURS'), label: 'Half-hours (CSV)' },
+          { key: csv('QUEUES'), label: 'Half-hours by queue (CSV)' },
+        ],
+        onClick: ({ key }) => void download(key),
+      }}
+    >
+      <Button>Save the week</Button>
+    </Dropdown>
+  );
+}
+
+interface HalfHourProps {
+  queueId: string;
+  onPickQueue: (id: string) => void;
+  series: Series;
+}
+
+/** The picked half-hour queue by queue, and the week in figures. */
+function HalfHour({ queueId, onPickQueue, series }: HalfHourProps) {
+  const { week, slot, at } = useWorkplace();
+  const queue = week.queues.find((candidate) => candidate.id === queueId);
+  const hours = (values: number[]) => (values.reduce((sum, value) => sum + value, 0) / 2).toFixed(1);
+  const required = series.required.reduce((sum, value) => sum + value, 0) / 2;
+  return (
+    <>
         <h2>{formatMoment(at, week.timeZone)}</h2>
         <p className="soft">Half-hour by queue; each operator counts for one queue at a time.</p>
         {slot < 0 ? (
@@ -79,7 +156,7 @@ export function StaffingView() {
                 return (
                   <tr key={row.id} className={row.open[slot] ? '' : 'soft'}>
                     <th scope="row">
-                      <button type="button" className="plain-link" onClick={() => setQueueId(row.id)}>
+                      <button type="button" className="plain-link" onClick={() => onPickQueue(row.id)}>
                         {row.name}
                       </button>
                     </th>
@@ -102,6 +179,7 @@ export function StaffingView() {
             </tbody>
           </table>
         )}
+        {queue && slot >= 0 && <OnePersonTable queueId={queue.id} name={queue.name} />}
         <h3>The week{queue ? `, ${queue.name}` : ''}</h3>
         <dl className="sums">
           <dt>Operator-hours required</dt>
@@ -129,7 +207,6 @@ export function StaffingView() {
           Operators required: the smallest number that meets each queue’s answer target by a birth–death chain of chats
           (Erlang A, with several chats at once and the slowdown they bring).
         </p>
-      </aside>
-    </div>
+    </>
   );
 }

@@ -6,7 +6,12 @@ import type { Account, Draft, Plan, Week } from '../api/model';
 import { WorkplaceContext } from '../shell/plan';
 
 /** Renders something as it stands inside the shell; answers are those given, by the end of the path asked for. */
-export function renderInWorkplace(node: ReactNode, plan: Plan, answers: Record<string, unknown> = {}) {
+export function renderInWorkplace(
+  node: ReactNode,
+  plan: Plan,
+  answers: Record<string, unknown> = {},
+  place: { week?: Week } = {},
+) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const sent: { method: string; path: string; body: unknown }[] = [];
   globalThis.fetch = ((input: RequestInfo | URL, init?: RequestInit) => {
@@ -26,6 +31,7 @@ export function renderInWorkplace(node: ReactNode, plan: Plan, answers: Record<s
     slot: 0,
     canEdit: true,
     canGoLive: true,
+    ...place,
   };
   render(
     <QueryClientProvider client={client}>

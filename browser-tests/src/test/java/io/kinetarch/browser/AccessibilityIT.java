@@ -63,6 +63,7 @@ class AccessibilityIT {
                     "/forecast?show=days",
                     "/forecast?show=so-far",
                     "/staffing",
+                    "/staffing?panel=What+if&if=volume:1.2",
                     "/revisions",
                     "/account")) {
                 journey.open(view);

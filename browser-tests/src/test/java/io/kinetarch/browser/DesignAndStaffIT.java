@@ -93,6 +93,44 @@ class DesignAndStaffIT {
     }
 
     @Test
+    void aWeekThatCameOtherwise() {
+        try (var journey = DEMO.journey("what-if")) {
+            var page = journey.page();
+            journey.signIn("viewer");
+            journey.open("/staffing");
+            page.getByText("What if", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            var required = page.getByRole(
+                    AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("^Operator-hours required")));
+            assertThat(required).containsText("±0");
+            var chats = page.getByRole(
+                    AriaRole.SLIDER,
+                    new Page.GetByRoleOptions().setName("Chats").setExact(true));
+            chats.focus();
+            chats.press("ArrowRight");
+            chats.press("ArrowRight");
+            assertThat(required).containsText("▴ +");
+            assertThat(page.getByText("required, if so")).isVisible();
+            assertThat(page).hasURL(Pattern.compile("if=volume%3A1.1"));
+
+            // It can be shown to others: the address says it all.
+            page.reload();
+            assertThat(required).containsText("▴ +");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("All as planned"))
+                    .click();
+            assertThat(required).containsText("±0");
+
+            page.getByText("The half-hour", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Fares & booking"))
+                    .click();
+            assertThat(page.getByLabel("One person less or more in Fares & booking"))
+                    .containsText("one more");
+            journey.endsWell();
+        }
+    }
+
+    @Test
     void twoPeopleOnOneQueueSeeBothVersions() {
         try (var first = DEMO.journey("conflict-first");
                 var second = DEMO.journey("conflict-second")) {

@@ -16,6 +16,7 @@ import org.apache.poi.ss.usermodel.CellStyle;
 import org.apache.poi.xssf.streaming.SXSSFSheet;
 import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
 
 /**
  * A table to be written to a file.
@@ -24,6 +25,13 @@ import org.jspecify.annotations.Nullable;
  * @param lines cells of text, numbers, dates and date-times with their offset; null for none
  */
 public record Sheet(String name, List<String> header, Stream<List<@Nullable Object>> lines) {
+    /** What a CSV is sent as. */
+    public static final MediaType CSV = new MediaType("text", "csv", StandardCharsets.UTF_8);
+
+    /** What a spreadsheet is sent as. */
+    public static final MediaType XLSX =
+            MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+
     private static final int CHARACTERS_WIDE = 18;
     /** Of a spreadsheet's columns, in 256ths of a character. */
     private static final int CHARACTER = 256;

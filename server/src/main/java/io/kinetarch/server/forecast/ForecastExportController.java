@@ -6,10 +6,8 @@ import io.kinetarch.server.forecast.ForecastSheets.Table;
 import io.kinetarch.server.plan.Plans;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Locale;
-import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,10 +18,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/plans/{plan}/forecast")
 class ForecastExportController {
-    private static final MediaType CSV = new MediaType("text", "csv", StandardCharsets.UTF_8);
-    private static final MediaType XLSX =
-            MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
-
     private final ForecastSheets sheets;
     private final Plans plans;
 
@@ -42,7 +36,7 @@ class ForecastExportController {
         var sheet = sheets.sheet(plans.draftState(planId), table);
         String name =
                 planId + "-forecast-" + table.name().toLowerCase(Locale.ROOT).replace('_', '-') + ".csv";
-        sheet.csv(Download.start(response, name, CSV));
+        sheet.csv(Download.start(response, name, Sheet.CSV));
     }
 
     /** All tables of the weeks to come as the sheets of one spreadsheet. */
@@ -52,6 +46,6 @@ class ForecastExportController {
         var all = Arrays.stream(Table.values())
                 .map(table -> sheets.sheet(state, table))
                 .toList();
-        Sheet.xlsx(all, Download.start(response, planId + "-forecast.xlsx", XLSX));
+        Sheet.xlsx(all, Download.start(response, planId + "-forecast.xlsx", Sheet.XLSX));
     }
 }

@@ -4,12 +4,18 @@ import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.WeekTotals;
+import io.kinetarch.server.document.Download;
+import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.staffing.Outlooks.Outlook;
+import io.kinetarch.server.staffing.StaffingSheets.Table;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -154,6 +160,36 @@ class OutlookController {
             @RequestParam(defaultValue = "draft") Which of,
             @RequestParam(required = false) @Nullable LocalDate monday) {
         return WeekView.of(outlooks.get(plan, of, monday));
+    }
+
+    /** One table of a week of the draft as a CSV. */
+    @GetMapping(path = "/staffing.csv", produces = "text/csv")
+    void csv(
+            @PathVariable String plan,
+            @RequestParam(required = false) @Nullable LocalDate monday,
+            @RequestParam(defaultValue = "HALF_HOURS") Table table,
+            HttpServletResponse response)
+            throws IOException {
+        var outlook = outlooks.get(plan, Which.draft, monday);
+        StaffingSheets.of(outlook, table).csv(Download.start(response, fileName(plan, outlook, "csv"), Sheet.CSV));
+    }
+
+    /** All tables of a week of the draft as the sheets of one spreadsheet. */
+    @GetMapping(path = "/staffing.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+    void xlsx(
+            @PathVariable String plan,
+            @RequestParam(required = false) @Nullable LocalDate monday,
+            HttpServletResponse response)
+            throws IOException {
+        var outlook = outlooks.get(plan, Which.draft, monday);
+        var sheets = Arrays.stream(Table.values())
+                .map(table -> StaffingSheets.of(outlook, table))
+                .toList();
+        Sheet.xlsx(sheets, Download.start(response, fileName(plan, outlook, "xlsx"), Sheet.XLSX));
+    }
+
+    private static String fileName(String plan, Outlook outlook, String kind) {
+        return plan + "-staffing-" + outlook.forecast().week().iso() + "." + kind;
     }
 
     @GetMapping("/consequences")

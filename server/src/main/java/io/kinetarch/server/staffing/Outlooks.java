@@ -2,6 +2,7 @@ package io.kinetarch.server.staffing;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.core.staffing.WeekTotals;
@@ -71,6 +72,14 @@ public class Outlooks {
     public Outlook get(String planId, Which which, @Nullable LocalDate monday) {
         return find(planId, which, monday)
                 .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has not gone live yet; ask for its draft."));
+    }
+
+    /** An outlook as it would be under some assumptions, which is not kept. */
+    public Outlook whatIf(Outlook outlook, Assumptions assumptions) {
+        var forecast = outlook.forecast();
+        var slots = StaffingWeek.of(
+                outlook.state().plan(), forecast.week(), forecast.chats(), forecast.handlingSeconds(), assumptions);
+        return new Outlook(outlook.state(), forecast, slots, WeekTotals.of(slots));
     }
 
     /** The Monday of the week an instant falls into, in the plan's time zone. */

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.offset;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -68,5 +71,26 @@ class WeekTest {
             sum += place.path("perHour").asDouble();
         }
         return sum;
+    }
+
+    @Test
+    void aWeekGoesOutAsTables() throws IOException {
+        JsonNode week = api.get(PLAN + "/week").ok().body();
+        var csv = api.get(PLAN + "/staffing.csv?table=QUEUES").ok();
+        assertThat(csv.raw().headers().firstValue("Content-Disposition").orElse(""))
+                .matches("attachment; filename=\"tarnwick-staffing-\\d{4}-W\\d\\d\\.csv\"");
+        assertThat(csv.raw().body().lines().count())
+                .isEqualTo(1 + 6L * week.path("startsAt").size());
+        try (var book = new XSSFWorkbook(new ByteArrayInputStream(api.bytes(PLAN + "/staffing.xlsx")))) {
+            var halfHours = book.getSheet("Half-hours");
+            double required = 0;
+            for (int row = 1; row <= halfHours.getLastRowNum(); row++) {
+                required += halfHours.getRow(row).getCell(2).getNumericCellValue() / 2;
+            }
+            assertThat(required)
+                    .isEqualTo(week.path("totals").path("requiredHours").asDouble());
+            assertThat(book.getSheet("Queues").getRow(0).getCell(7).getStringCellValue())
+                    .isEqualTo("answered in time");
+        }
     }
 }

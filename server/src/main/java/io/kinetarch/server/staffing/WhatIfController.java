@@ -1,0 +1,199 @@
+package io.kinetarch.server.staffing;
+
+import io.kinetarch.core.plan.AnswerTarget;
+import io.kinetarch.core.plan.PlanRefusal;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.staffing.Assumptions;
+import io.kinetarch.core.staffing.OnePerson;
+import io.kinetarch.core.staffing.Performance;
+import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
+import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import io.kinetarch.server.plan.Plans.Which;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.staffing.OutlookController.Figures;
+import io.kinetarch.server.staffing.Outlooks.Outlook;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What a week would be like if it came otherwise, and what one person changes, over HTTP. */
+@RestController
+@RequestMapping("/api/v1/plans/{plan}")
+class WhatIfController {
+    private static final double MOST_SHRINKAGE = 0.95;
+    private static final double HALF_HOUR = 0.5;
+
+    private final Outlooks outlooks;
+
+    WhatIfController(Outlooks outlooks) {
+        this.outlooks = outlooks;
+    }
+
+    /**
+     * What is to be otherwise; null is as planned.
+     *
+     * @param monday first day of the week; null for the next whole week
+     * @param volume factor of all chats, 0–10
+     * @param handling factor of all handling times, 0.1–10
+     * @param chatsAtOnce how many chats an operator holds at once, 1–20
+     * @param answerShare share of chats to be answered within {@code withinSeconds}, both or neither
+     * @param maxAbandonment greatest share that may give up waiting
+     * @param maxOccupancy greatest mean share of chat places in use
+     * @param botShare share of the chats that a bot finishes by itself, 0–0.95
+     * @param shrinkage share of paid time not spent answering, 0–0.95
+     */
+    record WhatIf(
+            @Nullable LocalDate monday,
+            @Nullable Double volume,
+            @Nullable Double handling,
+            @Nullable Integer chatsAtOnce,
+            @Nullable Double answerShare,
+            @Nullable Double withinSeconds,
+            @Nullable Double maxAbandonment,
+            @Nullable Double maxOccupancy,
+            @Nullable Double botShare,
+            @Nullable Double shrinkage) {
+        WhatIf {
+            between("/volume", volume, 0, 10);
+            between("/handling", handling, 0.1, 10);
+            between("/chatsAtOnce", chatsAtOnce, 1, 20);
+            between("/maxAbandonment", maxAbandonment, 0.0001, 1);
+            between("/maxOccupancy", maxOccupancy, 0.01, 1);
+            between("/botShare", botShare, 0, 0.95);
+            between("/shrinkage", shrinkage, 0, MOST_SHRINKAGE);
+            if ((answerShare == null) != (withinSeconds == null)) {
+                throw new PlanRefusal(
+                        answerShare == null ? "/answerShare" : "/withinSeconds",
+                        "answerShare and withinSeconds make a target together; give both, or neither");
+            }
+            between("/answerShare", answerShare, 0.01, 0.999);
+            between("/withinSeconds", withinSeconds, 0, 86_400);
+        }
+
+        private static void between(String pointer, @Nullable Number value, double least, double most) {
+            if (value != null && !(value.doubleValue() >= least && value.doubleValue() <= most)) {
+                throw new PlanRefusal(
+                        pointer, pointer.substring(1) + " must be from " + least + " to " + most + ", was " + value);
+            }
+        }
+
+        Assumptions assumptions() {
+            return new Assumptions(
+                    volume == null ? 1 : volume,
+                    handling == null ? 1 : handling,
+                    chatsAtOnce,
+                    answerShare == null || withinSeconds == null ? null : new AnswerTarget(answerShare, withinSeconds),
+                    maxAbandonment,
+                    maxOccupancy,
+                    botShare == null ? 0 : botShare);
+        }
+    }
+
+    /**
+     * A week as planned and as it would be.
+     *
+     * @param required operators in each half-hour, if it were so
+     */
+    record WhatIfAnswer(Side planned, Side changed, List<Integer> required, List<QueueChange> queues) {}
+
+    /**
+     * One of the two.
+     *
+     * @param paidHours operator-hours required over 1 − shrinkage
+     */
+    record Side(Figures figures, double paidHours) {
+        static Side of(Outlook outlook, double shrinkage) {
+            var figures = Figures.of(outlook.totals());
+            return new Side(figures, figures.requiredHours() / (1 - shrinkage));
+        }
+    }
+
+    /**
+     * A queue on both sides.
+     *
+     * @param requiredHours operator-hours as planned
+     * @param changedHours operator-hours if it were so
+     */
+    record QueueChange(String id, String name, double requiredHours, double changedHours) {}
+
+    @PostMapping("/what-if")
+    WhatIfAnswer whatIf(@PathVariable String plan, @RequestBody WhatIf wish) {
+        var planned = outlooks.get(plan, Which.draft, wish.monday);
+        var changed = outlooks.whatIf(planned, wish.assumptions());
+        double shrinkage = planned.state().plan().shrinkage();
+        var queues = planned.state().plan().queues();
+        return new WhatIfAnswer(
+                Side.of(planned, shrinkage),
+                Side.of(changed, wish.shrinkage == null ? shrinkage : wish.shrinkage),
+                changed.slots().stream().map(Slot::required).toList(),
+                IntStream.range(0, queues.size())
+                        .mapToObj(q -> change(queues.get(q), q, planned, changed))
+                        .toList());
+    }
+
+    private static QueueChange change(Queue queue, int index, Outlook planned, Outlook changed) {
+        return new QueueChange(
+                queue.id().value(), queue.name(), requiredHours(planned, index), requiredHours(changed, index));
+    }
+
+    private static double requiredHours(Outlook outlook, int queue) {
+        return HALF_HOUR
+                * outlook.slots().stream()
+                        .map(slot -> slot.queues().get(queue))
+                        .mapToInt(QueueSlot::required)
+                        .sum();
+    }
+
+    /**
+     * What one person changes for a queue in a half-hour.
+     *
+     * @param fewer null where nobody is counted for it
+     */
+    record OnePersonView(
+            String queue, int staffed, @Nullable Seen fewer, Seen same, Seen more) {
+        static OnePersonView of(OnePerson one) {
+            return new OnePersonView(
+                    one.queue().value(),
+                    one.staffed(),
+                    one.staffed() == 0 ? null : Seen.of(one.fewer()),
+                    Seen.of(one.same()),
+                    Seen.of(one.more()));
+        }
+    }
+
+    /**
+     * What visitors and operators see.
+     *
+     * @param meanWaitSeconds null if the queue grows without end
+     */
+    record Seen(double answeredInTime, @Nullable Double meanWaitSeconds, double gaveUp, double occupancy) {
+        static Seen of(Performance seen) {
+            return new Seen(
+                    seen.serviceLevel(),
+                    Double.isInfinite(seen.meanWaitSeconds()) ? null : seen.meanWaitSeconds(),
+                    seen.abandonment(),
+                    seen.occupancy());
+        }
+    }
+
+    /** One person less or more in each open queue of the half-hour that an instant is in. */
+    @GetMapping("/one-person")
+    List<OnePersonView> onePerson(@PathVariable String plan, @RequestParam Instant at) {
+        var outlook = outlooks.get(plan, Which.draft, outlooks.mondayOf(plan, at));
+        var slot = outlook.slotAt(at)
+                .orElseThrow(() -> new Refusal(Kind.INVALID_PARAMETER, at + " lies in no half-hour of its week."));
+        return OnePerson.in(outlook.state().plan(), slot, outlook.forecast().handlingSeconds()).stream()
+                .map(OnePersonView::of)
+                .toList();
+    }
+}
