@@ -57,6 +57,7 @@ export type Figures = Schemas['Figures'];
 export type WhatIf = Schemas['WhatIf'];
 export type WhatIfAnswer = Schemas['WhatIfAnswer'];
 export type WhatIfSide = WhatIfAnswer['planned'];
+export type Price = Schemas['Price'];
 export type OnePersonView = Schemas['OnePersonView'];
 export type SeenByVisitors = OnePersonView['same'];
 export type Session = Schemas['Session'];

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
-import type { Consequences, OnePersonView, Passage, Trial, TrialQuestion, Week, WhatIf, WhatIfAnswer } from './model';
+import type { Consequences, OnePersonView, Passage, Price, Trial, TrialQuestion, Week, WhatIf, WhatIfAnswer } from './model';
 
 export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
@@ -42,6 +42,16 @@ export function useWhatIf(plan: string, question: WhatIf | undefined) {
     queryKey: [plan, 'what-if', question],
     queryFn: () => call<WhatIfAnswer>('POST', `/plans/${plan}/what-if`, question),
     enabled: question !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
+/** What other shares of chats answered in time would cost. */
+export function usePrices(plan: string, question: WhatIf) {
+  return useQuery({
+    queryKey: [plan, 'prices', question],
+    queryFn: () => call<Price[]>('POST', `/plans/${plan}/what-if/prices`, question),
     placeholderData: keepPreviousData,
     retry: false,
   });

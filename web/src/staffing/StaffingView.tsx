@@ -2,6 +2,7 @@ import { Button, Dropdown, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
+import type { WhatIf } from '../api/model';
 import { useWhatIf } from '../api/results';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
@@ -10,8 +11,8 @@ import { useSettled } from '../shell/useSettled';
 import { DayStrip } from './DayStrip';
 import { OnePersonTable } from './OnePersonTable';
 import { byDay, type Series } from './series';
-import { useLargestTarget, WhatIfPanel } from './WhatIfPanel';
-import { question, useWish } from './wish';
+import { WhatIfPanel } from './WhatIfPanel';
+import { useWish } from './wish';
 import './staffing.css';
 
 const ALL = '';
@@ -25,7 +26,7 @@ export function StaffingView() {
   const { pick } = usePlace();
   const [params, setParams] = useSearchParams();
   const [wish, setWish] = useWish();
-  const asked = question(wish, week.monday, useLargestTarget());
+  const asked: WhatIf = { monday: week.monday, ...wish };
   const moved = Object.keys(wish).length > 0;
   const panel = params.get('panel') === WHAT_IF ? WHAT_IF : HALF_HOUR;
   const whatIf = useWhatIf(draft.id, useSettled(panel === WHAT_IF || moved ? asked : null, SLIDING) ?? undefined);

@@ -1,9 +1,13 @@
 import { Button, Slider } from 'antd';
-import type { WhatIfAnswer, WhatIfSide } from '../api/model';
+import type { Price, WhatIfAnswer, WhatIfSide } from '../api/model';
+import { usePrices } from '../api/results';
 import { ErrorNote } from '../shell/ErrorNote';
 import { useWorkplace } from '../shell/plan';
 import { formatSeconds, formatShare } from '../shell/time';
+import { useSettled } from '../shell/useSettled';
 import { SLIDES, type Slide, type Wish } from './wish';
+
+const SLOWLY = 250;
 
 interface WhatIfPanelProps {
   wish: Wish;
@@ -28,6 +32,7 @@ export function WhatIfPanel({ wish, onChange, answer, error }: WhatIfPanelProps)
       ))}
       <ErrorNote error={error} />
       {answer && <Sides answer={answer} />}
+      {answer && <Prices wish={wish} now={answer.changed} />}
       {answer && <Queues answer={answer} />}
     </>
   );
@@ -85,7 +90,7 @@ function usePlanned({ field }: Slide) {
 }
 
 /** The answer target of the queue with most chats. */
-export function useLargestTarget() {
+function useLargestTarget() {
   const { draft, week } = useWorkplace();
   const sum = (chats: number[]) => chats.reduce((total, one) => total + one, 0);
   const largest = week.queues.reduce<(typeof week.queues)[number] | undefined>(
@@ -155,6 +160,50 @@ function Change({ by, words, better }: { by: number; words: (value: number) => s
     </span>
   );
 }
+
+const WIDTH = 320;
+const HEIGHT = 90;
+
+/** What each share of chats answered in time costs in paid hours: the dearer, the steeper. */
+function Prices({ wish, now }: { wish: Wish; now: WhatIfSide }) {
+  const { draft, week } = useWorkplace();
+  const { answerShare: _, ...others } = wish;
+  const { data } = usePrices(draft.id, useSettled({ monday: week.monday, ...others }, SLOWLY));
+  if (!data) return null;
+  const least = data[0]?.paidHours ?? 0;
+  const most = data.at(-1)?.paidHours ?? 1;
+  const x = (share: number) => ((share - 0.5) / 0.5) * WIDTH;
+  const y = (hours: number) => HEIGHT - 6 - ((hours - least) / Math.max(1, most - least)) * (HEIGHT - 20);
+  return (
+    <figure className="prices">
+      <figcaption>
+        Paid hours by the share answered in time <span className="soft">(each queue within its own time)</span>
+      </figcaption>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={inWords(data)}>
+        <line className="price-now" x1={0} x2={WIDTH} y1={y(now.paidHours)} y2={y(now.paidHours)} />
+        <polyline className="price-line" points={data.map((one) => `${x(one.answerShare)},${y(one.paidHours)}`).join(' ')} />
+        {data.map((one) => (
+          <circle key={one.answerShare} cx={x(one.answerShare)} cy={y(one.paidHours)} r={2.5} />
+        ))}
+      </svg>
+      <div className="prices-shares soft" aria-hidden>
+        {[0.5, 0.6, 0.7, 0.8, 0.9].map((share) => {
+          const price = data.find((one) => one.answerShare === share);
+          return (
+            <span key={share}>
+              {formatShare(share, 0)}
+              <br />
+              {price?.paidHours.toFixed(0)} h
+            </span>
+          );
+        })}
+      </div>
+    </figure>
+  );
+}
+
+const inWords = (prices: Price[]) =>
+  prices.map(({ answerShare, paidHours }) => `${formatShare(answerShare, 0)}: ${paidHours.toFixed(0)} hours`).join(', ');
 
 function Queues({ answer }: { answer: WhatIfAnswer }) {
   return (

@@ -6,7 +6,7 @@ import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { OnePersonTable } from './OnePersonTable';
 import { WhatIfPanel } from './WhatIfPanel';
-import { parse, question, type Wish, write } from './wish';
+import { parse, type Wish, write } from './wish';
 
 afterEach(cleanup);
 
@@ -16,16 +16,6 @@ describe('what is to be otherwise', () => {
     expect(parse('volume:1.2,botShare:0.8')).toEqual({ volume: 1.2, botShare: 0.8 });
     expect(parse('volume:9,mood:1,handling:,botShare:x')).toEqual({});
     expect(parse(null)).toEqual({});
-  });
-
-  it('is asked with a whole target, or none', () => {
-    const target = { share: 0.8, withinSeconds: 40 };
-    expect(question({ volume: 1.1 }, '2026-11-30', target)).toEqual({ monday: '2026-11-30', volume: 1.1 });
-    expect(question({ answerShare: 0.9 }, '2026-11-30', target)).toEqual({
-      monday: '2026-11-30',
-      answerShare: 0.9,
-      withinSeconds: 40,
-    });
   });
 });
 
@@ -48,6 +38,11 @@ const answer: WhatIfAnswer = {
   required: [],
   queues: [{ id: 'fares', name: 'Fares', requiredHours: 60, changedHours: 71.5 }],
 };
+const prices = [
+  { answerShare: 0.5, requiredHours: 90, paidHours: 128.6 },
+  { answerShare: 0.8, requiredHours: 118.5, paidHours: 169.3 },
+  { answerShare: 0.99, requiredHours: 160, paidHours: 228.6 },
+];
 const week = { shrinkage: 0.3, queues: [{ id: 'fares', chats: [3], chatsAtOnce: 3 }] } as unknown as Week;
 
 function Panel() {
@@ -57,7 +52,7 @@ function Panel() {
 
 describe('the sliders', () => {
   it('say what is as planned, and are put back at once', () => {
-    renderInWorkplace(<Panel />, samplePlan(), {}, { week });
+    renderInWorkplace(<Panel />, samplePlan(), { '/prices': prices }, { week });
     expect(screen.getByText('× 1.20')).toBeTruthy();
     expect(screen.getByText('3, as planned')).toBeTruthy();
     expect(screen.getByText('30 %, as planned')).toBeTruthy();
@@ -66,19 +61,28 @@ describe('the sliders', () => {
   });
 
   it('are moved with the keys', () => {
-    renderInWorkplace(<Panel />, samplePlan(), {}, { week });
+    renderInWorkplace(<Panel />, samplePlan(), { '/prices': prices }, { week });
     fireEvent.keyDown(screen.getByRole('slider', { name: 'Finished by the bot' }), { key: 'ArrowRight', keyCode: 39 });
     expect(screen.getByText('5 %')).toBeTruthy();
   });
 
   it('stand over both sides of the week and what lies between them', () => {
-    renderInWorkplace(<Panel />, samplePlan(), {}, { week });
+    renderInWorkplace(<Panel />, samplePlan(), { '/prices': prices }, { week });
     const row = (name: RegExp) => screen.getByRole('row', { name }).textContent;
     expect(row(/^Operator-hours required/)).toBe('Operator-hours required100.0118.5▴ +18.5');
     expect(row(/^Answered in time by them/)).toBe('Answered in time by them90.0 %81.2 %▾ −8.8 %');
     expect(row(/^short of/)).toContain('±0');
     expect(row(/^Mean wait/)).toBe('Mean wait0:20grows');
     expect(row(/^Fares/)).toBe('Fares60.071.5');
+  });
+});
+
+describe('the price of service', () => {
+  it('is drawn, and said', async () => {
+    const sent = renderInWorkplace(<Panel />, samplePlan(), { '/prices': prices }, { week });
+    expect(await screen.findByRole('img', { name: '50 %: 129 hours, 80 %: 169 hours, 99 %: 229 hours' })).toBeTruthy();
+    // What each share costs does not depend on the share that is wished for.
+    expect(sent.find(({ path }) => path.endsWith('/prices'))?.body).toEqual({ volume: 1.2 });
   });
 });
 

@@ -1,5 +1,4 @@
 import { useSearchParams } from 'react-router';
-import type { WhatIf } from '../api/model';
 
 /** What can be moved, in the order in which one asks. */
 export type Field = 'volume' | 'handling' | 'chatsAtOnce' | 'botShare' | 'answerShare' | 'withinSeconds' | 'shrinkage';
@@ -66,18 +65,4 @@ export function useWish(): [Wish, (wish: Wish) => void] {
         { replace: true },
       ),
   ];
-}
-
-/** What the server is asked; a target needs both its parts. */
-export function question(wish: Wish, monday: string, target: { share: number; withinSeconds: number }): WhatIf {
-  const { answerShare, withinSeconds, ...rest } = wish;
-  const ofTarget = answerShare !== undefined || withinSeconds !== undefined;
-  return {
-    monday,
-    ...rest,
-    ...(ofTarget && {
-      answerShare: answerShare ?? target.share,
-      withinSeconds: withinSeconds ?? target.withinSeconds,
-    }),
-  };
 }

@@ -13,7 +13,8 @@ import org.jspecify.annotations.Nullable;
  * @param volume factor of all chats, 0–10
  * @param handling factor of all handling times, 0.1–10
  * @param chatsAtOnce how many chats an operator holds at once, 1–20; null as many as each queue is planned with
- * @param answer target of every queue; null its own
+ * @param answerShare share of the chats of every queue to be answered in time, above 0 and below 1; null its own
+ * @param withinSeconds the time meant by that, in every queue, 0–86,400; null its own
  * @param maxAbandonment greatest share that may give up waiting besides; null for none
  * @param maxOccupancy greatest mean share of chat places in use besides; null for none
  * @param botShare share of the chats that a bot finishes by itself, 0–0.95
@@ -22,12 +23,13 @@ public record Assumptions(
         double volume,
         double handling,
         @Nullable Integer chatsAtOnce,
-        @Nullable AnswerTarget answer,
+        @Nullable Double answerShare,
+        @Nullable Double withinSeconds,
         @Nullable Double maxAbandonment,
         @Nullable Double maxOccupancy,
         double botShare) {
     /** The week as it is planned and forecast. */
-    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, 0);
+    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, null, 0);
 
     private static final int MOST_CHATS_AT_ONCE = 20;
 
@@ -47,13 +49,25 @@ public record Assumptions(
         }
     }
 
+    /** The same with another share of chats to be answered in time. */
+    public Assumptions answering(double share) {
+        return new Assumptions(
+                volume, handling, chatsAtOnce, share, withinSeconds, maxAbandonment, maxOccupancy, botShare);
+    }
+
     /** The chats that reach people. */
     double chats(double expected) {
         return expected * volume * (1 - botShare);
     }
 
     ServiceLimits limits(Queue queue) {
-        return new ServiceLimits(answer == null ? queue.target() : answer, maxAbandonment, maxOccupancy);
+        var own = queue.target();
+        return new ServiceLimits(
+                new AnswerTarget(
+                        answerShare == null ? own.share() : answerShare,
+                        withinSeconds == null ? own.withinSeconds() : withinSeconds),
+                maxAbandonment,
+                maxOccupancy);
     }
 
     int chatsAtOnce(int planned) {

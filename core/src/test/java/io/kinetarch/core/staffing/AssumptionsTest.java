@@ -50,8 +50,14 @@ class AssumptionsTest {
     }
 
     @Test
+    void aShareAloneKeepsTheTimeOfEachQueue() {
+        assertThat(required(Assumptions.AS_PLANNED.answering(0.95)))
+                .isEqualTo(model(CHATS, HANDLING, 0.95, 30, 1, 1.12, 1.3));
+    }
+
+    @Test
     void furtherLimitsOnlyAskForMore() {
-        var strict = new Assumptions(1, 1, null, null, 0.01, 0.6, 0);
+        var strict = new Assumptions(1, 1, null, null, null, 0.01, 0.6, 0);
         assertThat(required(strict)).isGreaterThanOrEqualTo(required(Assumptions.AS_PLANNED));
         var slot = slot(strict).queues().getFirst();
         assertThat(slot.required()).isPositive();
@@ -84,7 +90,15 @@ class AssumptionsTest {
 
     private static Assumptions assume(
             double volume, double handling, @Nullable Integer atOnce, @Nullable AnswerTarget target, double bot) {
-        return new Assumptions(volume, handling, atOnce, target, null, null, bot);
+        return new Assumptions(
+                volume,
+                handling,
+                atOnce,
+                target == null ? null : target.share(),
+                target == null ? null : target.withinSeconds(),
+                null,
+                null,
+                bot);
     }
 
     private static int required(Assumptions assumptions) {

@@ -1,6 +1,5 @@
 package io.kinetarch.server.staffing;
 
-import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.staffing.Assumptions;
@@ -32,6 +31,7 @@ import org.springframework.web.bind.annotation.RestController;
 class WhatIfController {
     private static final double MOST_SHRINKAGE = 0.95;
     private static final double HALF_HOUR = 0.5;
+    private static final List<Double> SHARES = List.of(0.5, 0.6, 0.7, 0.75, 0.8, 0.85, 0.9, 0.93, 0.96, 0.98, 0.99);
 
     private final Outlooks outlooks;
 
@@ -46,7 +46,8 @@ class WhatIfController {
      * @param volume factor of all chats, 0–10
      * @param handling factor of all handling times, 0.1–10
      * @param chatsAtOnce how many chats an operator holds at once, 1–20
-     * @param answerShare share of chats to be answered within {@code withinSeconds}, both or neither
+     * @param answerShare share of chats of every queue to be answered in time
+     * @param withinSeconds the time meant by that, in every queue
      * @param maxAbandonment greatest share that may give up waiting
      * @param maxOccupancy greatest mean share of chat places in use
      * @param botShare share of the chats that a bot finishes by itself, 0–0.95
@@ -71,11 +72,6 @@ class WhatIfController {
             between("/maxOccupancy", maxOccupancy, 0.01, 1);
             between("/botShare", botShare, 0, 0.95);
             between("/shrinkage", shrinkage, 0, MOST_SHRINKAGE);
-            if ((answerShare == null) != (withinSeconds == null)) {
-                throw new PlanRefusal(
-                        answerShare == null ? "/answerShare" : "/withinSeconds",
-                        "answerShare and withinSeconds make a target together; give both, or neither");
-            }
             between("/answerShare", answerShare, 0.01, 0.999);
             between("/withinSeconds", withinSeconds, 0, 86_400);
         }
@@ -92,7 +88,8 @@ class WhatIfController {
                     volume == null ? 1 : volume,
                     handling == null ? 1 : handling,
                     chatsAtOnce,
-                    answerShare == null || withinSeconds == null ? null : new AnswerTarget(answerShare, withinSeconds),
+                    answerShare,
+                    withinSeconds,
                     maxAbandonment,
                     maxOccupancy,
                     botShare == null ? 0 : botShare);
@@ -139,6 +136,28 @@ class WhatIfController {
                 IntStream.range(0, queues.size())
                         .mapToObj(q -> change(queues.get(q), q, planned, changed))
                         .toList());
+    }
+
+    /**
+     * What a share of chats answered in time costs.
+     *
+     * @param paidHours operator-hours required for it over 1 − shrinkage
+     */
+    record Price(double answerShare, double requiredHours, double paidHours) {}
+
+    /** What other shares of chats answered in time would cost, all else being as wished. */
+    @PostMapping("/what-if/prices")
+    List<Price> prices(@PathVariable String plan, @RequestBody WhatIf wish) {
+        var planned = outlooks.get(plan, Which.draft, wish.monday);
+        double shrinkage = wish.shrinkage == null ? planned.state().plan().shrinkage() : wish.shrinkage;
+        return SHARES.stream()
+                .map(share -> {
+                    double hours = outlooks.whatIf(planned, wish.assumptions().answering(share))
+                            .totals()
+                            .requiredHours();
+                    return new Price(share, hours, hours / (1 - shrinkage));
+                })
+                .toList();
     }
 
     private static QueueChange change(Queue queue, int index, Outlook planned, Outlook changed) {

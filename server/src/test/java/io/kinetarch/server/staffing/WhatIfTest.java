@@ -42,6 +42,25 @@ class WhatIfTest {
     }
 
     @Test
+    void betterServiceCostsMore() {
+        JsonNode prices =
+                api.post(PLAN + "/what-if/prices", "{\"shrinkage\":0.2}").ok().body();
+        assertThat(prices.size()).isEqualTo(11);
+        for (int i = 1; i < prices.size(); i++) {
+            assertThat(prices.get(i).path("requiredHours").asDouble())
+                    .isGreaterThanOrEqualTo(
+                            prices.get(i - 1).path("requiredHours").asDouble());
+        }
+        JsonNode best = prices.get(10);
+        assertThat(best.path("paidHours").asDouble())
+                .isCloseTo(best.path("requiredHours").asDouble() / 0.8, within(1e-9));
+        assertThat(best.path("requiredHours").asDouble())
+                .isGreaterThan(1.2 * prices.get(0).path("requiredHours").asDouble());
+        assertThat(hours(ask("{\"answerShare\":0.99}")))
+                .isEqualTo(best.path("requiredHours").asDouble());
+    }
+
+    @Test
     void onePersonIsToldForTheOpenQueues() {
         JsonNode week = api.get(PLAN + "/week").ok().body();
         int busiest = 0;
@@ -69,7 +88,7 @@ class WhatIfTest {
     void whatMakesNoSenseIsRefused() {
         wrong("{\"volume\":11}", "#/volume");
         wrong("{\"chatsAtOnce\":0}", "#/chatsAtOnce");
-        wrong("{\"answerShare\":0.8}", "#/withinSeconds");
+        wrong("{\"answerShare\":1}", "#/answerShare");
         wrong("{\"shrinkage\":1}", "#/shrinkage");
         wrong("{\"mood\":1}", "#/mood");
         TestServer.running()
