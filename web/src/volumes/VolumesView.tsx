@@ -28,7 +28,8 @@ export function VolumesView() {
   const [selection, select] = useSelection(series);
   const [params, setParams] = useSearchParams();
   const [picked, setPicked] = useState<Picked | null>(null);
-  const panel = params.get('panel') ?? (stored?.first ? SPECIAL : IMPORT);
+  // Not until it is known that there is nothing: a panel must not change under who begins to use it.
+  const panel = params.get('panel') ?? (stored && !stored.first ? IMPORT : SPECIAL);
   return (
     <div className="volumes">
       <section className="volumes-main" aria-label="History">
