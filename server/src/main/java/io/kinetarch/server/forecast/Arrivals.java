@@ -204,21 +204,23 @@ class Arrivals {
      * What is known before an instant. The end of a day is known as well once the day is over: after its last chats none came.
      */
     History known(State state, Instant before) {
-        var zone = state.plan().timeZone();
-        var now = clock.instant();
-        Instant today = midnight(now.atZone(zone).toLocalDate(), zone);
-        var asked = before.isBefore(now) ? before : now;
-        var history = history(
-                state,
-                volumes.lastBefore(state.id(), asked)
-                        .map(last -> last.isBefore(today)
-                                ? midnight(last.atZone(zone).toLocalDate().plusDays(1), zone)
-                                : last.plus(ChatCount.INTERVAL))
-                        .orElse(asked.isBefore(today) ? asked : today));
+        var history = history(state, until(state, before));
         if (!history.untried().isEmpty()) {
             jobs.offer(TryMethods.NAME, state.id());
         }
         return history;
+    }
+
+    private Instant until(State state, Instant before) {
+        var zone = state.plan().timeZone();
+        var now = clock.instant();
+        Instant today = midnight(now.atZone(zone).toLocalDate(), zone);
+        var asked = before.isBefore(now) ? before : now;
+        return volumes.lastBefore(state.id(), asked)
+                .map(last -> last.isBefore(today)
+                        ? midnight(last.atZone(zone).toLocalDate().plusDays(1), zone)
+                        : last.plus(ChatCount.INTERVAL))
+                .orElse(asked.isBefore(today) ? asked : today);
     }
 
     /** What the models expect of each series of a history, for so many half-hours at least. */
@@ -301,12 +303,7 @@ class Arrivals {
      * @param progress told after each, how many are done and of how many; may throw to end it, which keeps what was found
      */
     void tryDue(State state, BiConsumer<Integer, Integer> progress) {
-        var now = clock.instant();
-        var history = history(
-                state,
-                volumes.lastBefore(state.id(), now)
-                        .map(last -> last.plus(ChatCount.INTERVAL))
-                        .orElse(now));
+        var history = history(state, until(state, clock.instant()));
         var due = List.copyOf(history.untried());
         try {
             for (int i = 0; i < due.size(); i++) {
