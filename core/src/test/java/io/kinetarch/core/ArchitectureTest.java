@@ -37,6 +37,8 @@ class ArchitectureTest {
             .definedBy("..core.forecast..")
             .layer("staffing")
             .definedBy("..core.staffing..")
+            .layer("roster")
+            .definedBy("..core.roster..")
             .whereLayer("hours")
             .mayNotAccessAnyLayer()
             .whereLayer("csv")
@@ -58,7 +60,9 @@ class ArchitectureTest {
             .whereLayer("forecast")
             .mayNotAccessAnyLayer()
             .whereLayer("staffing")
-            .mayOnlyAccessLayers("hours", "plan");
+            .mayOnlyAccessLayers("hours", "plan")
+            .whereLayer("roster")
+            .mayOnlyAccessLayers("csv", "hours", "plan", "staffing");
 
     @ArchTest
     static final ArchRule subjectsAreFreeOfCycles =
