@@ -1,5 +1,6 @@
 package io.kinetarch.core.staffing;
 
+import java.util.ArrayDeque;
 import java.util.Arrays;
 import java.util.List;
 
@@ -38,6 +39,40 @@ public final class Coverage {
             }
         }
         return coverage.queueOf;
+    }
+
+    /**
+     * The queues that together lack people: everybody present who could serve one of them counts for one of them, and still they
+     * are short (the deficient set of Hall's theorem, 1935). None where nobody lacks.
+     *
+     * @param queueOf what {@link #assign} returned for the same people and requirements
+     */
+    public static boolean[] shortTogether(int[] required, List<boolean[]> servable, int[] queueOf) {
+        int[] filled = new int[required.length];
+        for (int queue : queueOf) {
+            if (queue != NONE) {
+                filled[queue]++;
+            }
+        }
+        var together = new boolean[required.length];
+        var open = new ArrayDeque<Integer>();
+        for (int queue = 0; queue < required.length; queue++) {
+            if (filled[queue] < required[queue]) {
+                together[queue] = true;
+                open.add(queue);
+            }
+        }
+        while (!open.isEmpty()) {
+            int queue = open.remove();
+            for (int person = 0; person < queueOf.length; person++) {
+                int other = queueOf[person];
+                if (other != NONE && servable.get(person)[queue] && !together[other]) {
+                    together[other] = true;
+                    open.add(other);
+                }
+            }
+        }
+        return together;
     }
 
     /** Finds one more person for the queue: one who is free, else by moving others to queues where they too can serve. */

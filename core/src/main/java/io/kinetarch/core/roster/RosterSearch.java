@@ -1,0 +1,152 @@
+package io.kinetarch.core.roster;
+
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.roster.RosterTask.Week;
+import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.IntStream;
+
+/**
+ * Gives shifts to named people so that as little as possible of what a week requires is left open, then at least cost, then
+ * against as few wishes as can be. Everybody keeps to the rules; whoever cannot is left without shifts but those set by hand, and
+ * it is said why.
+ *
+ * <p>People are first given the best week one after the other, then again and again a few people, or everybody's day, are chosen
+ * anew the best way while all others stay (large neighbourhood search, Shaw 1998), each time by an integer programme.
+ */
+public final class RosterSearch {
+    /** What a half-hour that lacks a person weighs, in paid half-hours: more than a whole shift, so that one is worked for it. */
+    static final int SHORT = 24;
+    /** What a shift against a wish weighs, in paid half-hours. */
+    static final int WISH = 6;
+
+    private static final int PEOPLE_ANEW = 4;
+    private static final int PEOPLE_OF_A_DAY = 32;
+    private static final int PEOPLE_OF_TWO_DAYS = 12;
+    private static final int ROUNDS_IN_VAIN = 60;
+    private static final double WORK = 0.6;
+
+    private final RosterTask task;
+    private final Random chance;
+
+    private RosterSearch(RosterTask task, long seed) {
+        this.task = task;
+        this.chance = new Random(seed);
+    }
+
+    /**
+     * How good a roster is.
+     *
+     * @param shortHalfHours that people are lacking in, nobody counting for two queues at once
+     * @param shortBound no roster of these people lacks fewer
+     * @param paidHalfHours of all shifts
+     * @param againstWishes shifts that go against a wish
+     */
+    public record Standing(int shortHalfHours, int shortBound, int paidHalfHours, int againstWishes) {
+        int cost() {
+            return shortHalfHours * SHORT + paidHalfHours + againstWishes * WISH;
+        }
+    }
+
+    /** Follows a search, and says when it is good enough. */
+    @FunctionalInterface
+    public interface Follower {
+        /** Tells of the best so far; whether to go on. */
+        boolean goesOn(Standing best);
+    }
+
+    /**
+     * What was found.
+     *
+     * @param clashes of people for whom no week keeps to all rules
+     */
+    public record Found(Roster roster, Standing standing, Map<OperatorId, Clash> clashes) {}
+
+    /**
+     * Searches a roster.
+     *
+     * @param rules everybody keeps to
+     * @param required what each half-hour of the week requires, by queue
+     * @param set whose week it is; shifts set by hand stay, all others are chosen anew
+     * @param before the roster of the week before, for rest and days in a row
+     * @param seed of all chance; the same seed gives the same rosters in the same order
+     */
+    public static Found search(
+            Plan plan,
+            RosterRules rules,
+            List<Slot> required,
+            Roster set,
+            Roster before,
+            long seed,
+            Follower follower) {
+        return new RosterSearch(new RosterTask(plan, rules, required, set, before), seed).search(follower);
+    }
+
+    private Found search(Follower follower) {
+        Solvers.load();
+        var clashes = new LinkedHashMap<OperatorId, Clash>();
+        var people = new ArrayList<Integer>();
+        for (int person = 0; person < task.people.size(); person++) {
+            var clash = Clash.of(task.people.get(person));
+            if (clash.isPresent()) {
+                clashes.put(clash.get().operator(), clash.get());
+            } else {
+                people.add(person);
+            }
+        }
+        var best = task.fixedOnly();
+        // who can do least is placed first, so that those who can do more fill the gaps
+        people.sort(Comparator.comparingInt(person -> task.serves(person).cardinality()));
+        var standing = task.standing(best);
+        for (int person : people) {
+            var next = anew(best, List.of(person), allDays());
+            best = next.orElse(best);
+            standing = task.standing(best);
+            if (!follower.goesOn(standing)) {
+                return new Found(task.roster(best), standing, clashes);
+            }
+        }
+        int inVain = 0;
+        while (!people.isEmpty() && inVain < ROUNDS_IN_VAIN && follower.goesOn(standing)) {
+            var next = round(best, people);
+            var reached = next.isEmpty() ? standing : task.standing(next.get());
+            inVain = reached.cost() < standing.cost() ? 0 : inVain + 1;
+            if (reached.cost() <= standing.cost()) {
+                best = next.orElse(best);
+                standing = reached;
+            }
+        }
+        return new Found(task.roster(best), standing, clashes);
+    }
+
+    private Optional<Week> round(Week best, List<Integer> people) {
+        int day = chance.nextInt(PersonWeek.DAYS);
+        return switch (chance.nextInt(3)) {
+            case 0 -> anew(best, some(people, PEOPLE_OF_A_DAY), List.of(day));
+            case 1 -> anew(best, some(people, PEOPLE_OF_TWO_DAYS), List.of(day, (day + 1) % PersonWeek.DAYS));
+            default -> anew(best, some(people, PEOPLE_ANEW), allDays());
+        };
+    }
+
+    private Optional<Week> anew(Week week, List<Integer> people, List<Integer> days) {
+        return new RosterPart(task, week, people, days).solved(WORK, chance.nextLong());
+    }
+
+    private List<Integer> some(List<Integer> people, int most) {
+        var mixed = new ArrayList<>(people);
+        Collections.shuffle(mixed, chance);
+        return mixed.subList(0, Math.min(most, mixed.size()));
+    }
+
+    private static List<Integer> allDays() {
+        return IntStream.range(0, PersonWeek.DAYS).boxed().toList();
+    }
+}

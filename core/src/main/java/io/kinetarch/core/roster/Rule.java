@@ -1,0 +1,30 @@
+package io.kinetarch.core.roster;
+
+/** What a roster can break. */
+public enum Rule {
+    /** Rest between two shifts. */
+    REST,
+    /** How many days in a row somebody may work. */
+    DAYS_IN_A_ROW,
+    /** The hours a week somebody must be given. */
+    LEAST_HOURS,
+    /** The hours a week somebody may be given. */
+    MOST_HOURS,
+    /** When somebody can work. */
+    AVAILABILITY,
+    /** Dates on which somebody cannot. */
+    ABSENCE,
+    /** The kinds of shift there are, and which of them somebody works. */
+    KINDS,
+    /** That somebody works while a queue is open that they can serve. */
+    OPENING,
+    /** Shifts that are set by hand. */
+    FIXED,
+    /** What somebody would like; to break it is allowed. */
+    WISH;
+
+    /** Whether a roster that breaks it needs mending. */
+    public boolean binds() {
+        return this != WISH;
+    }
+}

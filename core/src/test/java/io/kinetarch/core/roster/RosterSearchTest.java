@@ -1,0 +1,237 @@
+package io.kinetarch.core.roster;
+
+import static io.kinetarch.core.roster.Weeks.ANA;
+import static io.kinetarch.core.roster.Weeks.CLEO;
+import static io.kinetarch.core.roster.Weeks.DARA;
+import static io.kinetarch.core.roster.Weeks.LONG;
+import static io.kinetarch.core.roster.Weeks.MONDAY;
+import static io.kinetarch.core.roster.Weeks.SHORT;
+import static io.kinetarch.core.roster.Weeks.fixed;
+import static io.kinetarch.core.roster.Weeks.hours;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.core.hours.WeeklyWindow;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import java.time.DayOfWeek;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+class RosterSearchTest {
+    private static final Roster NOTHING_BEFORE = Roster.empty(MONDAY.minusWeeks(1));
+
+    private static RosterSearch.Found search(RosterRules rules, List<Slot> required, Shift... set) {
+        return RosterSearch.search(
+                SamplePlan.plan(), rules, required, new Roster(MONDAY, List.of(set)), NOTHING_BEFORE, 1, _ -> true);
+    }
+
+    @Test
+    void coversWhatIsRequiredWithPeopleWhoCanServeIt() {
+        var found = search(
+                Weeks.rules(hours(ANA, 0, 40), hours(CLEO, 0, 40), hours(DARA, 0, 40)),
+                Weeks.required(Map.of(1, new int[] {2, 1}), 8, 12));
+
+        assertThat(found.standing().shortHalfHours()).isZero();
+        assertThat(found.roster().shifts())
+                .extracting(shift -> shift.operator().value() + " " + shift.date() + " " + shift.start())
+                .containsExactly("ana 2026-12-01 08:00", "cleo 2026-12-01 08:00", "dara 2026-12-01 08:00");
+        assertThat(found.standing().paidHalfHours()).isEqualTo(24);
+        assertThat(found.clashes()).isEmpty();
+    }
+
+    @Test
+    void whatNobodyCanServeStaysShortAndTheBoundSaysSo() {
+        var found = search(Weeks.rules(), Weeks.required(Map.of(1, new int[] {4, 0}), 8, 12));
+
+        assertThat(found.standing().shortHalfHours()).isEqualTo(16);
+        assertThat(found.standing().shortBound()).isEqualTo(16);
+    }
+
+    @Test
+    void contractsThatHoldTooLittleTimeAreTheBound() {
+        var found = search(
+                Weeks.rules(hours(ANA, 0, 8), hours(CLEO, 0, 0), hours(DARA, 0, 0)),
+                Weeks.required(Map.of(0, new int[] {1, 0}, 1, new int[] {1, 0}, 2, new int[] {1, 0}), 8, 12));
+
+        assertThat(found.standing().shortHalfHours()).isEqualTo(8);
+        assertThat(found.standing().shortBound()).isEqualTo(8);
+    }
+
+    @Test
+    void shiftsSetByHandStayAndOthersGoAroundThem() {
+        var set = fixed(CLEO, 1, SHORT, "08:00");
+
+        var found = search(Weeks.rules(), Weeks.required(Map.of(1, new int[] {1, 0}, 2, new int[] {1, 0}), 8, 12), set);
+
+        assertThat(found.roster().shifts()).hasSize(2).contains(set);
+        assertThat(found.standing().shortHalfHours()).isZero();
+    }
+
+    @Test
+    void aWishIsKeptWhereItCostsNothingAndBrokenWhereSomebodyWouldLack() {
+        var dayOff = new Terms(
+                ANA, 0, 600, List.of(), List.of(), List.of(), List.of(new Terms.Wish(DayOfWeek.TUESDAY, null, null)));
+        var one = Weeks.required(Map.of(1, new int[] {1, 0}), 8, 12);
+        var two = Weeks.required(Map.of(1, new int[] {2, 0}), 8, 12);
+
+        var kept = search(Weeks.rules(dayOff, hours(CLEO, 0, 10)), one);
+        var broken = search(Weeks.rules(dayOff, hours(CLEO, 0, 10)), two);
+
+        assertThat(kept.roster().of(ANA)).isEmpty();
+        assertThat(kept.standing().againstWishes()).isZero();
+        assertThat(broken.roster().of(ANA)).hasSize(1);
+        assertThat(broken.standing().againstWishes()).isEqualTo(1);
+    }
+
+    @Test
+    void whoseRulesClashIsLeftWithoutShiftsAndTheRestGoesOn() {
+        var absent = new Terms(
+                ANA,
+                8 * 60,
+                40 * 60,
+                List.of(),
+                List.of(new Terms.Absence(MONDAY, MONDAY.plusDays(6), "leave")),
+                List.of(),
+                List.of());
+
+        var found = search(Weeks.rules(absent), Weeks.required(Map.of(1, new int[] {1, 0}), 8, 12));
+
+        assertThat(found.clashes()).containsOnlyKeys(ANA);
+        assertThat(found.clashes().values().iterator().next().rules()).containsExactly(Rule.LEAST_HOURS, Rule.ABSENCE);
+        assertThat(found.standing().shortHalfHours()).isZero();
+    }
+
+    @Test
+    void theBreaksOfPeopleWhoServeTheSameDoNotCoincide() {
+        var found = search(
+                new RosterRules(List.of(LONG), 660, 5, List.of(hours(CLEO, 0, 40))),
+                Weeks.required(Map.of(1, new int[] {1, 0}), 8, 14));
+        // one person's break leaves a half-hour short, for which another is not worked a whole shift of twelve
+        // half-hours
+        assertThat(found.standing().shortHalfHours()).isZero();
+        assertThat(found.roster().shifts()).hasSize(2);
+        assertThat(found.roster().shifts().stream()
+                        .map(shift -> shift.pauses().getFirst().afterMinutes())
+                        .distinct())
+                .hasSize(2);
+    }
+
+    /** Three days, two people, random needs and contracts: against every roster that breaks no rule. */
+    @Test
+    void isAsGoodAsTheBestOfAllRostersThatThereAre() {
+        for (int seed = 0; seed < 12; seed++) {
+            var chance = new Random(seed);
+            var required = Weeks.required(
+                    Map.of(
+                            0, new int[] {chance.nextInt(3), chance.nextInt(2)},
+                            1, new int[] {chance.nextInt(3), chance.nextInt(2)},
+                            2, new int[] {chance.nextInt(3), chance.nextInt(2)}),
+                    8 + chance.nextInt(3),
+                    13 + chance.nextInt(4));
+            var rules = new RosterRules(
+                    List.of(SHORT, LONG),
+                    chance.nextBoolean() ? 11 * 60 : 19 * 60,
+                    1 + chance.nextInt(3),
+                    List.of(threeDays(ANA, chance), threeDays(CLEO, chance), hours(DARA, 0, 0)));
+
+            var found = search(rules, required);
+
+            assertThat(found.clashes()).as("seed %d", seed).isEmpty();
+            assertThat(found.standing().cost()).as("seed %d", seed).isEqualTo(best(rules, required));
+            assertThat(RosterCheck.of(SamplePlan.plan(), rules, found.roster(), NOTHING_BEFORE))
+                    .filteredOn(breach -> breach.rule().binds())
+                    .as("seed %d", seed)
+                    .isEmpty();
+        }
+    }
+
+    private static Terms threeDays(OperatorId operator, Random chance) {
+        var windows = Stream.of(DayOfWeek.MONDAY, DayOfWeek.TUESDAY, DayOfWeek.WEDNESDAY)
+                .map(day -> new WeeklyWindow(day, LocalTime.of(8, 0), LocalTime.of(18, 0)))
+                .toList();
+        var wishes = List.of(new Terms.Wish(DayOfWeek.of(1 + chance.nextInt(3)), null, null));
+        return new Terms(operator, 0, (4 + chance.nextInt(10)) * 60, windows, List.of(), List.of(), wishes);
+    }
+
+    private static int best(RosterRules rules, List<Slot> required) {
+        int best = Integer.MAX_VALUE;
+        var weeksOfAna = weeks(ANA, rules);
+        var weeksOfCleo = weeks(CLEO, rules);
+        for (var ana : weeksOfAna) {
+            for (var cleo : weeksOfCleo) {
+                var both = Stream.concat(ana.stream(), cleo.stream()).toList();
+                best = Math.min(best, cost(rules, required, both));
+            }
+        }
+        return best;
+    }
+
+    /** Every week of somebody that breaks no binding rule. */
+    private static List<List<Shift>> weeks(OperatorId operator, RosterRules rules) {
+        var weeks = List.of(List.<Shift>of());
+        for (int day = 0; day < 3; day++) {
+            int date = day;
+            weeks = weeks.stream()
+                    .flatMap(before -> Stream.concat(
+                            Stream.of(before), shifts(operator, date).map(shift -> {
+                                var with = new ArrayList<>(before);
+                                with.add(shift);
+                                return List.copyOf(with);
+                            })))
+                    .toList();
+        }
+        return weeks.stream()
+                .filter(week ->
+                        RosterCheck.of(SamplePlan.plan(), rules, new Roster(MONDAY, week), NOTHING_BEFORE).stream()
+                                .noneMatch(breach -> breach.operator().equals(operator)
+                                        && breach.rule().binds()))
+                .toList();
+    }
+
+    private static Stream<Shift> shifts(OperatorId operator, int day) {
+        return WorkPattern.of(List.of(SHORT, LONG), 48).stream()
+                .map(pattern -> new Shift(
+                        operator,
+                        MONDAY.plusDays(day),
+                        pattern.start(),
+                        pattern.kind().equals("short") ? 240 : 360,
+                        pattern.pauses(),
+                        pattern.kind(),
+                        false));
+    }
+
+    /** Ana serves only the first queue, Cleo both: she goes where nobody else is. */
+    private static int cost(RosterRules rules, List<Slot> required, List<Shift> shifts) {
+        int lacking = 0;
+        for (var slot : required) {
+            var at = slot.startsAt().atZone(SamplePlan.DUBLIN).toLocalDateTime();
+            var working = Set.copyOf(shifts.stream()
+                    .filter(shift -> shift.stretches().stream()
+                            .anyMatch(stretch -> !at.isBefore(stretch.from()) && at.isBefore(stretch.to())))
+                    .map(Shift::operator)
+                    .toList());
+            int booking = slot.queues().get(0).required();
+            int cargo = slot.queues().get(1).required();
+            if (working.contains(ANA)) {
+                booking = Math.max(0, booking - 1);
+            }
+            int open = booking + cargo;
+            lacking += working.contains(CLEO) ? Math.max(0, open - 1) : open;
+        }
+        int paid = shifts.stream().mapToInt(Shift::paidMinutes).sum() / 30;
+        long against = shifts.stream()
+                .filter(shift -> rules.terms().stream()
+                        .filter(terms -> terms.operator().equals(shift.operator()))
+                        .flatMap(terms -> terms.wishes().stream())
+                        .anyMatch(wish -> wish.day() == shift.date().getDayOfWeek()))
+                .count();
+        return lacking * RosterSearch.SHORT + paid + (int) against * RosterSearch.WISH;
+    }
+}
