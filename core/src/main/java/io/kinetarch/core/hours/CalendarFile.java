@@ -1,6 +1,8 @@
 package io.kinetarch.core.hours;
 
 import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.List;
 
 /** Opening hours as an iCalendar file (RFC 5545), which any calendar program reads and writes. */
@@ -37,5 +39,28 @@ public final class CalendarFile {
      */
     public static String write(OpeningHours hours, String name, Instant now) {
         return CalendarWriter.write(hours, name, now);
+    }
+
+    /**
+     * An event that takes place once, at a time.
+     *
+     * @param from in local time
+     * @param to in local time, counted on from {@code from}
+     * @param extension what the property asked for says; empty where there is none
+     */
+    public record Appointment(LocalDateTime from, LocalDateTime to, String name, String extension) {}
+
+    /** The appointments of a file, and its events that are none. */
+    public record Appointments(List<Appointment> kept, List<Unused> unused) {}
+
+    /**
+     * Reads the events of a file that take place once, at a time.
+     *
+     * @param zone whose local time they are told in; times without a zone are taken for it
+     * @param extension name of a property ("X-…") whose value is handed on
+     * @throws CalendarRefusal if it is no calendar, or holds more than 20,000 events
+     */
+    public static Appointments appointments(String text, ZoneId zone, String extension) {
+        return CalendarReader.appointments(text, zone, extension);
     }
 }

@@ -70,6 +70,15 @@ final class CalendarReader {
     }
 
     static CalendarFile.Reading read(String text, OpeningHours before) {
+        var events = events(text);
+        if (events.isEmpty()) {
+            throw new CalendarRefusal("the calendar holds no event, so it says nothing about opening hours");
+        }
+        var reader = new CalendarReader(before, events);
+        return new CalendarFile.Reading(reader.hours(), List.copyOf(reader.unused));
+    }
+
+    private static List<CalendarComponent> events(String text) {
         CompatibilityHints.setHintEnabled(CompatibilityHints.KEY_RELAXED_UNFOLDING, true);
         CompatibilityHints.setHintEnabled(CompatibilityHints.KEY_RELAXED_PARSING, true);
         List<CalendarComponent> events;
@@ -78,15 +87,33 @@ final class CalendarReader {
         } catch (IOException | ParserException | RuntimeException e) {
             throw new CalendarRefusal("the file is no iCalendar file: " + e.getMessage());
         }
-        if (events.isEmpty()) {
-            throw new CalendarRefusal("the calendar holds no event, so it says nothing about opening hours");
-        }
         if (events.size() > MOST_EVENTS) {
             throw new CalendarRefusal(
                     "the calendar holds " + events.size() + " events, at most " + MOST_EVENTS + " are read");
         }
-        var reader = new CalendarReader(before, events);
-        return new CalendarFile.Reading(reader.hours(), List.copyOf(reader.unused));
+        return events;
+    }
+
+    static CalendarFile.Appointments appointments(String text, ZoneId zone, String extension) {
+        var kept = new ArrayList<CalendarFile.Appointment>();
+        var unused = new ArrayList<CalendarFile.Unused>();
+        for (CalendarComponent component : events(text)) {
+            try {
+                var event = CalendarEvent.of(component);
+                if (event.allDay() || event.repeats()) {
+                    throw new CalendarEvent.Unkept(event.allDay() ? "it lasts all day" : "it repeats");
+                }
+                var start = event.in(zone).start();
+                kept.add(new CalendarFile.Appointment(
+                        start,
+                        start.plus(event.length()),
+                        event.name(),
+                        component.getProperty(extension).map(Property::getValue).orElse("")));
+            } catch (CalendarEvent.Unkept why) {
+                unused.add(new CalendarFile.Unused(called(component), why.getMessage()));
+            }
+        }
+        return new CalendarFile.Appointments(List.copyOf(kept), List.copyOf(unused));
     }
 
     private OpeningHours hours() {

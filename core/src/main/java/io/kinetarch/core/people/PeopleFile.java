@@ -3,6 +3,7 @@ package io.kinetarch.core.people;
 import io.kinetarch.core.csv.DelimitedFile;
 import io.kinetarch.core.csv.DelimitedFile.Fault;
 import io.kinetarch.core.csv.FileRefusal;
+import io.kinetarch.core.csv.FormulaGuard;
 import io.kinetarch.core.csv.UnusableLine;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
@@ -40,9 +41,6 @@ import org.jspecify.annotations.Nullable;
  * colon ("Fares:3; Sailings:2"). What a file has no column for stays as it is.
  */
 public final class PeopleFile {
-    /** The first characters by which a spreadsheet takes a cell for a formula. */
-    private static final String FORMULA_STARTS = "=+-@\t\r";
-
     private static final int USUAL_CAPACITY = 6;
     private static final int FIRST_LANGUAGE = 5;
 
@@ -70,8 +68,8 @@ public final class PeopleFile {
         try (var printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
             printer.printRecord(Stream.of(PeopleColumn.values()).map(PeopleColumn::title));
             for (Operator operator : plan.operators()) {
-                printer.printRecord(
-                        Stream.of(PeopleColumn.values()).map(column -> harmless(cell(plan, operator, column))));
+                printer.printRecord(Stream.of(PeopleColumn.values())
+                        .map(column -> FormulaGuard.guarded(cell(plan, operator, column))));
             }
         } catch (IOException e) {
             throw new UncheckedIOException("a string buffer does not fail", e);
@@ -102,25 +100,6 @@ public final class PeopleFile {
 
     private static <T> String joined(List<T> list, Function<T, String> each) {
         return list.stream().map(each).collect(Collectors.joining("; "));
-    }
-
-    /** An apostrophe before a formula makes it text; one that stood there already gets a second, so that it comes back. */
-    private static String harmless(String cell) {
-        return isFormula(cell) || isQuotedFormula(cell) ? "'" + cell : cell;
-    }
-
-    private static String unharmed(String cell) {
-        return isQuotedFormula(cell) || (cell.startsWith("''") && isQuotedFormula(cell.substring(1)))
-                ? cell.substring(1)
-                : cell;
-    }
-
-    private static boolean isFormula(String cell) {
-        return !cell.isEmpty() && FORMULA_STARTS.indexOf(cell.charAt(0)) >= 0;
-    }
-
-    private static boolean isQuotedFormula(String cell) {
-        return cell.startsWith("'") && isFormula(cell.substring(1));
     }
 
     /**
@@ -269,7 +248,7 @@ public final class PeopleFile {
         Integer index = position.get(column);
         return index == null || index >= line.size() || line.get(index).isBlank()
                 ? Optional.empty()
-                : Optional.of(unharmed(line.get(index).strip()));
+                : Optional.of(FormulaGuard.unguarded(line.get(index).strip()));
     }
 
     private int number(CSVRecord line, PeopleColumn column) throws UnusableLine {

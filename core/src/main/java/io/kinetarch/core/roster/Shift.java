@@ -67,6 +67,33 @@ public record Shift(
     /** A stretch of work. */
     public record Stretch(LocalDateTime from, LocalDateTime to) {}
 
+    /**
+     * A shift that is set by hand, of the kind that lasts as long and may start then, its breaks as early as they may be; of no kind,
+     * and without breaks, if there is none.
+     */
+    public static Shift guessed(RosterRules rules, OperatorId operator, LocalDateTime start, int minutes) {
+        var kind = rules.kinds().stream()
+                .filter(one -> one.minutes() == minutes && one.startsAt(start.toLocalTime()))
+                .findFirst()
+                .or(() -> rules.kinds().stream()
+                        .filter(one -> one.minutes() == minutes)
+                        .findFirst());
+        return new Shift(
+                operator,
+                start.toLocalDate(),
+                start.toLocalTime(),
+                minutes,
+                kind.map(Shift::earliestBreaks).orElse(List.of()),
+                kind.map(ShiftKind::id).orElse(null),
+                true);
+    }
+
+    private static List<Pause> earliestBreaks(ShiftKind kind) {
+        return kind.breaks().stream()
+                .map(pause -> new Pause(pause.fromMinutes(), pause.minutes(), pause.paid()))
+                .toList();
+    }
+
     public LocalDateTime startsAt() {
         return date.atTime(start);
     }
