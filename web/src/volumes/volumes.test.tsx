@@ -190,7 +190,7 @@ describe('long work', () => {
     kind: 'TRY_METHODS',
     state: 'RUNNING',
     done: 3,
-    steps: 12,
+    steps: 12, subject: '', said: '',
     failure: null,
     madeAt: '2026-11-25T10:00:00Z',
     endedAt: null,

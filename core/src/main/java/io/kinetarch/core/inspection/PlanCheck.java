@@ -14,6 +14,7 @@ import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.Rule;
@@ -26,6 +27,7 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -34,6 +36,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -46,14 +49,18 @@ import java.util.stream.Stream;
 public final class PlanCheck {
     private static final int HOLIDAYS_AHEAD_DAYS = 60;
     private static final int TOLD_AT_MOST = 3;
+    private static final int ROSTERS_AHEAD = 2;
+    private static final DateTimeFormatter MONDAY = DateTimeFormatter.ofPattern("d MMMM", Locale.ENGLISH);
 
     private final Plan plan;
+    private final Presences presences;
     private final LocalDate today;
     private final Map<QueueId, List<Operator>> members = new HashMap<>();
     private final List<Finding> findings = new ArrayList<>();
 
-    private PlanCheck(Plan plan, LocalDate today) {
+    private PlanCheck(Plan plan, Presences presences, LocalDate today) {
         this.plan = plan;
+        this.presences = presences;
         this.today = today;
         plan.queues()
                 .forEach(queue -> members.put(
@@ -67,7 +74,12 @@ public final class PlanCheck {
      * @param today whose week is looked at for hours without staff, and from which holidays are looked for
      */
     public static List<Finding> of(Plan plan, LocalDate today) {
-        var check = new PlanCheck(plan, today);
+        return of(plan, Presences.USUAL, today);
+    }
+
+    /** The same, with what is set for the dates of this week and the next two. */
+    public static List<Finding> of(Plan plan, Presences presences, LocalDate today) {
+        var check = new PlanCheck(plan, presences, today);
         check.seats();
         check.landingQueue();
         check.queuesWithoutMembers();
@@ -201,7 +213,7 @@ public final class PlanCheck {
     private record Way(QueueId to, String words, boolean byItself) {}
 
     private void waysToClosedOrUnstaffedQueues() {
-        var times = new UnservedTimes(plan, today);
+        var times = new UnservedTimes(plan, presences, today);
         for (Queue queue : plan.queues()) {
             var ways = new ArrayList<Way>();
             overflow(queue).ifPresent(to -> ways.add(new Way(to, "When it is full, ", true)));
@@ -367,7 +379,19 @@ public final class PlanCheck {
 
     /** Times at which chats are let in and nobody who could take them is usually there. */
     private void unservedTimes() {
-        var times = new UnservedTimes(plan, today);
+        var monday = today.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        for (int week = 0; week <= ROSTERS_AHEAD; week++) {
+            var first = monday.plusWeeks(week);
+            if (week == 0 || presences.sets(first)) {
+                unservedTimes(first);
+            }
+        }
+    }
+
+    private void unservedTimes(LocalDate monday) {
+        var times = new UnservedTimes(plan, presences, monday);
+        String week = presences.sets(monday) ? "the week from " + MONDAY.format(monday) + ", as rostered," : "the week";
+        String present = presences.sets(monday) ? "present" : "usually present";
         for (Queue queue : plan.queues()) {
             if (membersOf(queue).isEmpty() || !isReached(queue)) {
                 continue;
@@ -378,9 +402,8 @@ public final class PlanCheck {
                 found(
                         Severity.WARNS,
                         queue.id(),
-                        queue.name() + " is open for " + plain(hours)
-                                + " hours of the week in which nobody who could take its chats"
-                                + " is usually present: "
+                        queue.name() + " is open for " + plain(hours) + " hours of " + week
+                                + " in which nobody who could take its chats is " + present + ": "
                                 + listed(gaps.stream()
                                         .map(UnservedTimes.Gap::toString)
                                         .toList()) + ".",

@@ -1,10 +1,10 @@
 package io.kinetarch.core.inspection;
 
 import io.kinetarch.core.dispatch.OperatorPool;
-import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Presences;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
@@ -44,11 +44,17 @@ public record Presence(Map<OperatorId, Held> of) {
         }
     }
 
-    /** Everyone whose usual hours hold at the moment, nobody with a chat, each free since they came. */
+    /** Everyone who is usually present at the moment, nobody with a chat, each free since they came. */
     public static Presence usual(Plan plan, Instant at) {
+        return planned(plan, Presences.USUAL, at);
+    }
+
+    /** The same of those who are planned to be present. */
+    public static Presence planned(Plan plan, Presences presences, Instant at) {
         var present = new HashMap<OperatorId, Held>();
         for (Operator operator : plan.operators()) {
-            var hours = OpeningHours.weekly(plan.timeZone(), operator.presence());
+            var hours = presences.of(
+                    operator, plan.timeZone(), at.atZone(plan.timeZone()).toLocalDate());
             if (hours.isOpen(at)) {
                 present.put(
                         operator.id(),

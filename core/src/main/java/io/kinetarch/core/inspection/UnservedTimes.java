@@ -5,6 +5,7 @@ import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.Queue;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -30,6 +31,8 @@ final class UnservedTimes {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm");
 
     private final Plan plan;
+    private final Presences presences;
+    private final LocalDate in;
     private final List<Instant> slots = new ArrayList<>();
     private final Map<OperatorId, BitSet> presence = new HashMap<>();
     private final Map<OpeningHours, BitSet> open = new HashMap<>();
@@ -39,8 +42,10 @@ final class UnservedTimes {
      *
      * @param in any date of the week
      */
-    UnservedTimes(Plan plan, LocalDate in) {
+    UnservedTimes(Plan plan, Presences presences, LocalDate in) {
         this.plan = plan;
+        this.presences = presences;
+        this.in = in;
         var monday = in.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
         var end = monday.plusDays(7).atStartOfDay(plan.timeZone()).toInstant();
         for (var at = monday.atStartOfDay(plan.timeZone()).toInstant(); at.isBefore(end); at = at.plus(SLOT)) {
@@ -115,8 +120,7 @@ final class UnservedTimes {
     }
 
     private BitSet present(Operator operator) {
-        return presence.computeIfAbsent(
-                operator.id(), _ -> bits(OpeningHours.weekly(plan.timeZone(), operator.presence())));
+        return presence.computeIfAbsent(operator.id(), _ -> bits(presences.of(operator, plan.timeZone(), in)));
     }
 
     private BitSet open(OpeningHours hours) {

@@ -50,6 +50,14 @@ public record Presences(Map<OperatorId, NavigableMap<LocalDate, Day>> dated) {
                 .toList());
     }
 
+    /** Whether a date is set for anybody. */
+    public boolean sets(LocalDate date) {
+        return dated.values().stream().anyMatch(days -> {
+            var day = days.get(date);
+            return day != null && day.whole();
+        });
+    }
+
     private static List<DayWindow> windows(Day day, OpeningHours usual, LocalDate date) {
         if (day.whole()) {
             return day.windows();

@@ -2,9 +2,12 @@ package io.kinetarch.core.roster;
 
 import io.kinetarch.core.hours.DayWindow;
 import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.Presences;
+import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -47,6 +50,43 @@ public record Roster(LocalDate monday, List<Shift> shifts) {
     /** A week without a shift. */
     public static Roster empty(LocalDate monday) {
         return new Roster(monday, List.of());
+    }
+
+    /** What people usually work, as shifts: each of their windows is one, set by hand; of windows on one day, the first. */
+    public static Roster usual(Plan plan, RosterRules rules, LocalDate monday) {
+        var shifts = new ArrayList<Shift>();
+        for (var operator : plan.operators()) {
+            var days = new HashSet<DayOfWeek>();
+            for (var window : operator.presence()) {
+                int minutes = (int) Math.min(window.length().toMinutes(), 24 * 60 - ShiftKind.STEP);
+                if (days.add(window.day())) {
+                    shifts.add(Shift.guessed(
+                            rules,
+                            operator.id(),
+                            monday.plusDays(window.day().getValue() - 1L)
+                                    .atTime(window.from().truncatedTo(ChronoUnit.HOURS))
+                                    .plusMinutes(window.from().getMinute() < ShiftKind.STEP ? 0 : ShiftKind.STEP),
+                            Math.max(ShiftKind.STEP, minutes / ShiftKind.STEP * ShiftKind.STEP)));
+                }
+            }
+        }
+        return new Roster(monday, shifts);
+    }
+
+    /** The same shifts in the week after. */
+    public Roster aWeekLater() {
+        return new Roster(
+                monday.plusWeeks(1),
+                shifts.stream()
+                        .map(shift -> new Shift(
+                                shift.operator(),
+                                shift.date().plusWeeks(1),
+                                shift.start(),
+                                shift.minutes(),
+                                shift.pauses(),
+                                shift.kind(),
+                                shift.fixed()))
+                        .toList());
     }
 
     /** The shifts of somebody, in their order. */

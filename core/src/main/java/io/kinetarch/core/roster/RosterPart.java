@@ -12,14 +12,12 @@ import io.kinetarch.core.roster.PersonWeek.Choice;
 import io.kinetarch.core.roster.RosterTask.Week;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 
@@ -28,8 +26,6 @@ import java.util.TreeSet;
  * shifts and, apart from those, the starts of their breaks.
  */
 final class RosterPart {
-    private static final Set<Rule> OF_A_SHIFT = EnumSet.of(Rule.AVAILABILITY, Rule.ABSENCE, Rule.KINDS, Rule.OPENING);
-
     private final RosterTask task;
     private final Week week;
     private final CpModel model = new CpModel();
@@ -105,7 +101,7 @@ final class RosterPart {
         var own = task.people.get(person);
         var byDay = new TreeMap<Integer, FreeDay>();
         for (int day : free) {
-            var options = own.choices(day, OF_A_SHIFT).stream()
+            var options = own.choices(day, Rule.OF_A_SHIFT).stream()
                     .filter(choice -> rested(person, choice))
                     .map(choice -> new Option(choice, model.newBoolVar("")))
                     .toList();

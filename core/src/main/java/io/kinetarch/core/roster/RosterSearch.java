@@ -33,6 +33,7 @@ public final class RosterSearch {
     private static final int PEOPLE_OF_TWO_DAYS = 12;
     private static final int ROUNDS_IN_VAIN = 60;
     private static final double WORK = 0.6;
+    private static final double FIRST_WORK = 0.15;
 
     private final RosterTask task;
     private final Random chance;
@@ -59,16 +60,21 @@ public final class RosterSearch {
     /** Follows a search, and says when it is good enough. */
     @FunctionalInterface
     public interface Follower {
-        /** Tells of the best so far; whether to go on. */
-        boolean goesOn(Standing best);
+        /**
+         * Tells of the best so far; whether to go on.
+         *
+         * @param toPlace people who have not been given a week yet
+         */
+        boolean goesOn(Standing best, int toPlace);
     }
 
     /**
      * What was found.
      *
      * @param clashes of people for whom no week keeps to all rules
+     * @param toPlace people who had not been given a week when the search was stopped
      */
-    public record Found(Roster roster, Standing standing, Map<OperatorId, Clash> clashes) {}
+    public record Found(Roster roster, Standing standing, Map<OperatorId, Clash> clashes, int toPlace) {}
 
     /**
      * Searches a roster.
@@ -106,16 +112,17 @@ public final class RosterSearch {
         // who can do least is placed first, so that those who can do more fill the gaps
         people.sort(Comparator.comparingInt(person -> task.serves(person).cardinality()));
         var standing = task.standing(best);
+        int toPlace = people.size();
         for (int person : people) {
-            var next = anew(best, List.of(person), allDays());
+            var next = anew(best, List.of(person), allDays(), FIRST_WORK);
             best = next.orElse(best);
             standing = task.standing(best);
-            if (!follower.goesOn(standing)) {
-                return new Found(task.roster(best), standing, clashes);
+            if (!follower.goesOn(standing, --toPlace)) {
+                return new Found(task.roster(best), standing, clashes, toPlace);
             }
         }
         int inVain = 0;
-        while (!people.isEmpty() && inVain < ROUNDS_IN_VAIN && follower.goesOn(standing)) {
+        while (!people.isEmpty() && inVain < ROUNDS_IN_VAIN && follower.goesOn(standing, 0)) {
             var next = round(best, people);
             var reached = next.isEmpty() ? standing : task.standing(next.get());
             inVain = reached.cost() < standing.cost() ? 0 : inVain + 1;
@@ -124,20 +131,20 @@ public final class RosterSearch {
                 standing = reached;
             }
         }
-        return new Found(task.roster(best), standing, clashes);
+        return new Found(task.roster(best), standing, clashes, 0);
     }
 
     private Optional<Week> round(Week best, List<Integer> people) {
         int day = chance.nextInt(PersonWeek.DAYS);
         return switch (chance.nextInt(3)) {
-            case 0 -> anew(best, some(people, PEOPLE_OF_A_DAY), List.of(day));
-            case 1 -> anew(best, some(people, PEOPLE_OF_TWO_DAYS), List.of(day, (day + 1) % PersonWeek.DAYS));
-            default -> anew(best, some(people, PEOPLE_ANEW), allDays());
+            case 0 -> anew(best, some(people, PEOPLE_OF_A_DAY), List.of(day), WORK);
+            case 1 -> anew(best, some(people, PEOPLE_OF_TWO_DAYS), List.of(day, (day + 1) % PersonWeek.DAYS), WORK);
+            default -> anew(best, some(people, PEOPLE_ANEW), allDays(), WORK);
         };
     }
 
-    private Optional<Week> anew(Week week, List<Integer> people, List<Integer> days) {
-        return new RosterPart(task, week, people, days).solved(WORK, chance.nextLong());
+    private Optional<Week> anew(Week week, List<Integer> people, List<Integer> days, double work) {
+        return new RosterPart(task, week, people, days).solved(work, chance.nextLong());
     }
 
     private List<Integer> some(List<Integer> people, int most) {

@@ -33,6 +33,9 @@ final class RosterTask {
      */
     private final Set<BitSet> sets = new LinkedHashSet<>();
 
+    /** The half-hours in which some shift of theirs could lie. */
+    private final List<BitSet> couldWork;
+
     private final Roster set;
 
     RosterTask(Plan plan, RosterRules rules, List<Slot> slots, Roster set, Roster before) {
@@ -57,6 +60,7 @@ final class RosterTask {
                         .toArray())
                 .toArray(int[][]::new);
         slotOf = slotOf(plan, set, slots);
+        couldWork = people.stream().map(this::couldWork).toList();
         var all = new BitSet(queues);
         all.set(0, queues);
         sets.add(all);
@@ -65,6 +69,27 @@ final class RosterTask {
             one.set(q);
             sets.add(one);
         });
+    }
+
+    private BitSet couldWork(PersonWeek week) {
+        var could = new BitSet(required.length);
+        for (int day = 0; day < PersonWeek.DAYS; day++) {
+            for (var choice : week.choices(day, Rule.OF_A_SHIFT)) {
+                mark(choice.start(), choice.end(), could);
+            }
+            week.fixed
+                    .get(day)
+                    .ifPresent(shift -> mark(week.minute(shift.startsAt()), week.minute(shift.endsAt()), could));
+        }
+        return could;
+    }
+
+    private void mark(int from, int to, BitSet could) {
+        for (int at = from; at < to; at += ShiftKind.STEP) {
+            if (slotAt(at) >= 0) {
+                could.set(slotAt(at));
+            }
+        }
     }
 
     private static int[] slotOf(Plan plan, Roster set, List<Slot> slots) {
@@ -219,7 +244,7 @@ final class RosterTask {
 
     /**
      * Half-hours that any roster of these people lacks somebody in: what a set of queues requires, less all the time that the
-     * contracts of those who serve any of it hold, or less all of them in each half-hour.
+     * contracts of those who serve any of it hold, or less, in each half-hour, all of them who could work then.
      */
     private int leastShort() {
         return sets.stream().mapToInt(this::leastShort).max().orElse(0);
@@ -227,11 +252,11 @@ final class RosterTask {
 
     private int leastShort(BitSet together) {
         int contracts = 0;
-        int heads = 0;
+        int[] heads = new int[required.length];
         for (int person = 0; person < people.size(); person++) {
             if (serves.get(person).intersects(together)) {
                 contracts += people.get(person).terms.mostMinutes() / ShiftKind.STEP;
-                heads++;
+                couldWork.get(person).stream().forEach(slot -> heads[slot]++);
             }
         }
         int all = 0;
@@ -239,7 +264,7 @@ final class RosterTask {
         for (int slot = 0; slot < required.length; slot++) {
             int needed = required(together, slot);
             all += needed;
-            byHeads += Math.max(0, needed - heads);
+            byHeads += Math.max(0, needed - heads[slot]);
         }
         return Math.max(byHeads, all - contracts);
     }

@@ -1,5 +1,7 @@
 package io.kinetarch.core.roster;
 
+import java.util.Set;
+
 /** What a roster can break. */
 public enum Rule {
     /** Rest between two shifts. */
@@ -22,6 +24,9 @@ public enum Rule {
     FIXED,
     /** What somebody would like; to break it is allowed. */
     WISH;
+
+    /** Those that one shift by itself keeps or breaks. */
+    static final Set<Rule> OF_A_SHIFT = Set.of(AVAILABILITY, ABSENCE, KINDS, OPENING);
 
     /** Whether a roster that breaks it needs mending. */
     public boolean binds() {

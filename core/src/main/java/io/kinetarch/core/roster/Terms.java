@@ -27,7 +27,7 @@ public record Terms(
         List<WeeklyWindow> availability,
         List<Absence> absences,
         List<String> kinds,
-        List<Wish> wishes) {
+        List<ShiftWish> wishes) {
     private static final int A_WEEK = 7 * 24 * 60;
 
     public Terms {
@@ -80,11 +80,11 @@ public record Terms(
      *
      * @param from of the time they would like to work in; null, as {@code to}, for a day off
      */
-    public record Wish(
+    public record ShiftWish(
             DayOfWeek day,
             @Nullable LocalTime from,
             @Nullable LocalTime to) {
-        public Wish {
+        public ShiftWish {
             if ((from == null) != (to == null)) {
                 throw new PlanRefusal("", "a wish names both from and to, or neither for a day off");
             }

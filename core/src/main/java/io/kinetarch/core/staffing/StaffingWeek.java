@@ -3,6 +3,7 @@ package io.kinetarch.core.staffing;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import java.time.Instant;
@@ -30,12 +31,13 @@ public final class StaffingWeek {
 
     private StaffingWeek(
             Plan plan,
-            List<Instant> slots,
+            WeekOfHalfHours week,
             Map<QueueId, double[]> chats,
             Map<QueueId, Double> handling,
-            Assumptions assumptions) {
+            Assumptions assumptions,
+            Presences presences) {
         this.plan = plan;
-        this.slots = slots;
+        this.slots = week.slots();
         this.chats = chats;
         this.assumptions = assumptions;
         staffed = plan.queues().stream()
@@ -49,7 +51,7 @@ public final class StaffingWeek {
                         assumptions.limits(queue)))
                 .toList();
         presence = plan.operators().stream()
-                .map(operator -> OpeningHours.weekly(plan.timeZone(), operator.presence()))
+                .map(operator -> presences.of(operator, plan.timeZone(), week.monday()))
                 .toList();
         servable = plan.operators().stream().map(this::servable).toList();
     }
@@ -119,16 +121,17 @@ public final class StaffingWeek {
      */
     public static List<Slot> of(
             Plan plan, WeekOfHalfHours week, Map<QueueId, double[]> chats, Map<QueueId, Double> handling) {
-        return of(plan, week, chats, handling, Assumptions.AS_PLANNED);
+        return of(plan, week, chats, handling, Assumptions.AS_PLANNED, Presences.USUAL);
     }
 
-    /** The same as it would be under some assumptions. */
+    /** The same as it would be under some assumptions, with those people present that are planned to be. */
     public static List<Slot> of(
             Plan plan,
             WeekOfHalfHours week,
             Map<QueueId, double[]> chats,
             Map<QueueId, Double> handling,
-            Assumptions assumptions) {
+            Assumptions assumptions,
+            Presences presences) {
         List<Instant> slots = week.slots();
         for (var entry : chats.entrySet()) {
             if (entry.getValue().length != slots.size()) {
@@ -136,7 +139,7 @@ public final class StaffingWeek {
                         + " half-hours, the week has " + slots.size());
             }
         }
-        return new StaffingWeek(plan, slots, chats, handling, assumptions).work();
+        return new StaffingWeek(plan, week, chats, handling, assumptions, presences).work();
     }
 
     /** A queue in a half-hour with so many chats; {@code handlingSeconds} null for the plan's assumption. */

@@ -94,7 +94,7 @@ class RosterCheckTest {
                 List.of(new WeeklyWindow(DayOfWeek.MONDAY, LocalTime.of(8, 0), LocalTime.of(11, 0))),
                 List.of(new Terms.Absence(MONDAY, MONDAY, "training")),
                 List.of("long"),
-                List.of(new Terms.Wish(DayOfWeek.MONDAY, LocalTime.of(10, 0), LocalTime.of(18, 0))));
+                List.of(new Terms.ShiftWish(DayOfWeek.MONDAY, LocalTime.of(10, 0), LocalTime.of(18, 0))));
 
         var breaches = check(Weeks.rules(terms), fixed(ANA, 0, SHORT, "08:00"));
 

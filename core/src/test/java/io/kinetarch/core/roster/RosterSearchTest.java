@@ -29,7 +29,13 @@ class RosterSearchTest {
 
     private static RosterSearch.Found search(RosterRules rules, List<Slot> required, Shift... set) {
         return RosterSearch.search(
-                SamplePlan.plan(), rules, required, new Roster(MONDAY, List.of(set)), NOTHING_BEFORE, 1, _ -> true);
+                SamplePlan.plan(),
+                rules,
+                required,
+                new Roster(MONDAY, List.of(set)),
+                NOTHING_BEFORE,
+                1,
+                (_, _) -> true);
     }
 
     @Test
@@ -77,7 +83,13 @@ class RosterSearchTest {
     @Test
     void aWishIsKeptWhereItCostsNothingAndBrokenWhereSomebodyWouldLack() {
         var dayOff = new Terms(
-                ANA, 0, 600, List.of(), List.of(), List.of(), List.of(new Terms.Wish(DayOfWeek.TUESDAY, null, null)));
+                ANA,
+                0,
+                600,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(new Terms.ShiftWish(DayOfWeek.TUESDAY, null, null)));
         var one = Weeks.required(Map.of(1, new int[] {1, 0}), 8, 12);
         var two = Weeks.required(Map.of(1, new int[] {2, 0}), 8, 12);
 
@@ -156,7 +168,7 @@ class RosterSearchTest {
         var windows = Stream.of(DayOfWeek.MONDAY, DayOfWeek.TUESDAY, DayOfWeek.WEDNESDAY)
                 .map(day -> new WeeklyWindow(day, LocalTime.of(8, 0), LocalTime.of(18, 0)))
                 .toList();
-        var wishes = List.of(new Terms.Wish(DayOfWeek.of(1 + chance.nextInt(3)), null, null));
+        var wishes = List.of(new Terms.ShiftWish(DayOfWeek.of(1 + chance.nextInt(3)), null, null));
         return new Terms(operator, 0, (4 + chance.nextInt(10)) * 60, windows, List.of(), List.of(), wishes);
     }
 

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException
 import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.plan.AnswerTarget;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.SamplePlan;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -108,7 +109,13 @@ class AssumptionsTest {
     private static StaffingWeek.Slot slot(Assumptions assumptions) {
         double[] chats = new double[336];
         Arrays.fill(chats, CHATS);
-        return StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, chats), Map.of(BOOKING, HANDLING), assumptions)
+        return StaffingWeek.of(
+                        SamplePlan.plan(),
+                        WEEK,
+                        Map.of(BOOKING, chats),
+                        Map.of(BOOKING, HANDLING),
+                        assumptions,
+                        Presences.USUAL)
                 .stream()
                 .filter(slot -> slot.startsAt().equals(NOON))
                 .findFirst()

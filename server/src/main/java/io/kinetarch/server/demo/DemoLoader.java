@@ -1,6 +1,7 @@
 package io.kinetarch.server.demo;
 
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.server.account.Accounts;
 import io.kinetarch.server.account.ApiTokens;
@@ -10,6 +11,7 @@ import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
+import io.kinetarch.server.roster.Rosters;
 import io.kinetarch.server.volume.Volumes;
 import java.io.IOException;
 import java.io.InputStream;
@@ -45,6 +47,7 @@ class DemoLoader implements ApplicationRunner {
     private final Revisions revisions;
     private final Volumes volumes;
     private final WeekForecasts forecasts;
+    private final Rosters rosters;
     private final JsonMapper json;
     private final Clock clock;
     private final String tokenFile;
@@ -56,6 +59,7 @@ class DemoLoader implements ApplicationRunner {
             Revisions revisions,
             Volumes volumes,
             WeekForecasts forecasts,
+            Rosters rosters,
             JsonMapper json,
             Clock clock,
             @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile) {
@@ -65,6 +69,7 @@ class DemoLoader implements ApplicationRunner {
         this.revisions = revisions;
         this.volumes = volumes;
         this.forecasts = forecasts;
+        this.rosters = rosters;
         this.json = json;
         this.clock = clock;
         this.tokenFile = tokenFile;
@@ -88,6 +93,8 @@ class DemoLoader implements ApplicationRunner {
         plans.make(BEFORE_ID, DemoBefore.of(plan));
         volumes.store(PLAN_ID, DemoVolumes.until(clock.instant(), plan));
         volumes.copy(PLAN_ID, BEFORE_ID);
+        var nextWeek = WeekOfHalfHours.after(clock.instant(), plan.timeZone()).monday();
+        rosters.put(PLAN_ID, plan, 0, DemoRoster.rules(plan, nextWeek));
         forecasts.prepare(plans.draftState(PLAN_ID), BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");

@@ -23,7 +23,7 @@ class TryMethods implements JobKind {
     }
 
     @Override
-    public void run(String planId, Progress progress) {
+    public void run(String planId, String subject, Progress progress) {
         arrivals.tryDue(plans.draftState(planId), progress::report);
     }
 }

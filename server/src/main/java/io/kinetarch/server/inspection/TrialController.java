@@ -76,10 +76,10 @@ class TrialController {
 
     @PostMapping("/plans/{plan}/trials")
     TrialDocument tryChat(@PathVariable("plan") String planId, @RequestBody TrialQuestion question) {
-        Plan plan = plans.state(planId, question.of())
-                .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has not gone live yet; try its draft."))
-                .plan();
-        var there = TrialDocuments.usualWith(plan, question.arrival().at(), question.changes());
+        var state = plans.state(planId, question.of())
+                .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has not gone live yet; try its draft."));
+        Plan plan = state.plan();
+        var there = TrialDocuments.plannedWith(state, question.arrival().at(), question.changes());
         return answer(
                 plan,
                 question.arrival(),

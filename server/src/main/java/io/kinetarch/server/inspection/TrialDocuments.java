@@ -11,6 +11,7 @@ import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.routing.Arrival;
+import io.kinetarch.server.plan.Plans.State;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Instant;
@@ -157,22 +158,24 @@ final class TrialDocuments {
 
     /** Who is there: those given and nobody else; where none are given, whoever's usual hours hold. */
     static Presence presence(Plan plan, Instant at, @Nullable Map<String, PresenceState> given) {
-        return given == null ? Presence.usual(plan, at) : with(new Presence(Map.of()), plan, at, given);
+        return given == null
+                ? Presence.usual(plan, at)
+                : with(new Presence(Map.of()), plan, at, given, Presence.usual(plan, at));
     }
 
-    /** The usual presence with some operators set otherwise. */
-    static Presence usualWith(Plan plan, Instant at, @Nullable Map<String, PresenceState> changes) {
-        var usual = Presence.usual(plan, at);
-        return changes == null ? usual : with(usual, plan, at, changes);
+    /** The planned presence with some operators set otherwise. */
+    static Presence plannedWith(State state, Instant at, @Nullable Map<String, PresenceState> changes) {
+        var planned = Presence.planned(state.plan(), state.presences(), at);
+        return changes == null ? planned : with(planned, state.plan(), at, changes, planned);
     }
 
-    /** Someone present outside their usual hours has just come. */
-    private static Presence with(Presence before, Plan plan, Instant at, Map<String, PresenceState> states) {
-        var usual = Presence.usual(plan, at).of();
+    /** Someone present outside the hours planned for them has just come. */
+    private static Presence with(
+            Presence before, Plan plan, Instant at, Map<String, PresenceState> states, Presence planned) {
         var there = new HashMap<>(before.of());
         states.forEach((id, state) -> {
             Operator operator = operator(plan, id, "/presence/");
-            var came = usual.get(operator.id());
+            var came = planned.of().get(operator.id());
             there.put(operator.id(), new Presence.Held(state.state, 0, 0, came == null ? at : came.freeSince()));
         });
         return new Presence(there);

@@ -82,7 +82,8 @@ class WhyClosedController {
     @PostMapping("/api/v1/plans/{plan}/doors/{door}/why-closed")
     List<LinkDocument> whyClosed(
             @PathVariable("plan") String planId, @PathVariable String door, @RequestBody ClosedQuestion asked) {
-        Plan plan = plans.draftState(planId).plan();
+        var draft = plans.draftState(planId);
+        Plan plan = draft.plan();
         if (!plan.has(new DoorId(door))) {
             throw new Refusal(Kind.NOT_FOUND, "The plan has no front door \"" + door + "\".");
         }
@@ -97,7 +98,7 @@ class WhyClosedController {
                 .map(state -> state.plan().has(new DoorId(door)))
                 .orElse(false);
         var there = TrialDocuments.holding(
-                TrialDocuments.usualWith(plan, asked.at(), asked.changes()), plan, asked.holding());
+                TrialDocuments.plannedWith(draft, asked.at(), asked.changes()), plan, asked.holding());
         var question = new WhyClosed.Question(
                 chat,
                 page,

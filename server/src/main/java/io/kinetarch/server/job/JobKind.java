@@ -5,8 +5,12 @@ public interface JobKind {
     /** By which its jobs are stored. */
     String name();
 
-    /** Does the work; what was done before it was cancelled stays. */
-    void run(String planId, Progress progress);
+    /**
+     * Does the work; what was done before it was cancelled stays.
+     *
+     * @param subject what of the plan it is about; empty for all of it
+     */
+    void run(String planId, String subject, Progress progress);
 
     /** Tells how far the work is. */
     @FunctionalInterface
@@ -14,9 +18,15 @@ public interface JobKind {
         /**
          * So many steps are done.
          *
+         * @param said how it stands, in words
          * @throws Cancelled if somebody wants it no more
          */
-        void report(int done, int steps);
+        void report(int done, int steps, String said);
+
+        /** The same without words. */
+        default void report(int done, int steps) {
+            report(done, steps, "");
+        }
     }
 
     /** The work is not wanted any more. */

@@ -23,26 +23,30 @@ interface JobMapper {
      * A job as its asker sees it.
      *
      * @param done steps, of how many
+     * @param subject what of the plan it is about; empty for all of it
+     * @param said how it stands, in words
      * @param failure why it failed; null if it did not
      */
     record Job(
             long id,
             String kind,
+            String subject,
             State state,
             int done,
             int steps,
+            String said,
             @Nullable String failure,
             Instant madeAt,
             @Nullable Instant endedAt) {}
 
     /** What is to be done. */
-    record Task(String planId, String kind) {}
+    record Task(String planId, String kind, String subject) {}
 
     /** A new job; none where one of the kind waits or runs already. */
     @Select(value = """
-            insert into job (plan_id, kind) values (#{planId}, #{kind})
+            insert into job (plan_id, kind, subject) values (#{planId}, #{kind}, #{subject})
             on conflict (plan_id, kind) where state in ('WAITING', 'RUNNING') do nothing returning id""", affectData = true)
-    Optional<Long> insert(String planId, String kind);
+    Optional<Long> insert(String planId, String kind, String subject);
 
     @Select("""
             select exists (
@@ -51,20 +55,20 @@ interface JobMapper {
     boolean stoppedSince(String planId, String kind, Instant since);
 
     @Select("""
-            select id, kind, state, done, steps, failure, made_at, ended_at from job
+            select id, kind, subject, state, done, steps, said, failure, made_at, ended_at from job
             where plan_id = #{planId} order by id desc limit #{most}""")
     List<Job> newest(String planId, int most);
 
     /** Takes a job that is not ended; one whose instance died is taken anew. */
     @Select(value = """
             update job set state = 'RUNNING' where id = #{id} and state in ('WAITING', 'RUNNING')
-            returning plan_id, kind""", affectData = true)
+            returning plan_id, kind, subject""", affectData = true)
     Optional<Task> take(long id);
 
     /** Notes how far it is; whether it should go on. */
     @Select(value = """
-            update job set done = #{done}, steps = #{steps} where id = #{id} returning not cancel_wanted""", affectData = true)
-    boolean report(long id, int done, int steps);
+            update job set done = #{done}, steps = #{steps}, said = #{said} where id = #{id} returning not cancel_wanted""", affectData = true)
+    boolean report(long id, int done, int steps, String said);
 
     @Update("update job set state = #{state}, failure = #{failure}, ended_at = now() where id = #{id}")
     void end(long id, State state, @Nullable String failure);

@@ -65,16 +65,21 @@ public class Jobs implements SmartLifecycle {
 
     /** Has work done soon, unless the same waits or runs already. */
     public void start(String kind, String planId) {
+        start(kind, planId, "");
+    }
+
+    /** The same about some part of the plan. */
+    public void start(String kind, String planId, String subject) {
         if (TransactionSynchronizationManager.isSynchronizationActive()) {
             // Whoever takes it must find what the transaction stores.
             TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
                 @Override
                 public void afterCommit() {
-                    startNow(kind, planId);
+                    startNow(kind, planId, subject);
                 }
             });
         } else {
-            startNow(kind, planId);
+            startNow(kind, planId, subject);
         }
     }
 
@@ -85,8 +90,8 @@ public class Jobs implements SmartLifecycle {
         }
     }
 
-    private void startNow(String kind, String planId) {
-        var id = apart.execute(_ -> jobs.insert(planId, kind));
+    private void startNow(String kind, String planId, String subject) {
+        var id = apart.execute(_ -> jobs.insert(planId, kind, subject));
         if (id != null) {
             id.ifPresent(made -> scheduler().scheduleIfNotExists(task.instance(String.valueOf(made)), clock.instant()));
         }
@@ -110,8 +115,8 @@ public class Jobs implements SmartLifecycle {
         var work = taken.get();
         var known = kinds.stream().collect(Collectors.toMap(JobKind::name, Function.identity()));
         try {
-            kind(known, work.kind()).run(work.planId(), (done, steps) -> {
-                if (!jobs.report(id, done, steps)) {
+            kind(known, work.kind()).run(work.planId(), work.subject(), (done, steps, said) -> {
+                if (!jobs.report(id, done, steps, said)) {
                     throw new Cancelled(id);
                 }
             });

@@ -8,6 +8,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.DraftEdits.Edited;
+import io.kinetarch.server.plan.Plans.State;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Clock;
@@ -32,11 +33,12 @@ class Findings {
     }
 
     List<Finding> of(String planId) {
-        return of(plans.draftState(planId).plan());
+        return of(plans.draftState(planId));
     }
 
-    List<Finding> of(Plan plan) {
-        return PlanCheck.of(plan, LocalDate.ofInstant(clock.instant(), plan.timeZone()));
+    List<Finding> of(State state) {
+        var plan = state.plan();
+        return PlanCheck.of(plan, state.presences(), LocalDate.ofInstant(clock.instant(), plan.timeZone()));
     }
 
     /** Makes the mend that a finding offers. */
@@ -44,7 +46,7 @@ class Findings {
     public Edited mend(String planId, String about, String words, SignedIn by) {
         return edits.change(
                 planId,
-                plan -> named(plan, about, words)
+                plan -> named(planId, about, words)
                         .offered()
                         .orElseThrow(() -> new Refusal(
                                 Kind.ALREADY_DONE,
@@ -59,7 +61,7 @@ class Findings {
         return edits.change(
                 planId,
                 plan -> {
-                    var finding = named(plan, about, words);
+                    var finding = named(planId, about, words);
                     if (finding.severity() == Severity.BLOCKS) {
                         throw new Refusal(
                                 Kind.ALREADY_DONE,
@@ -88,8 +90,8 @@ class Findings {
         return List.of(new PlanEdit.Put(plan.settings().with(accepted)));
     }
 
-    private Finding named(Plan plan, String about, String words) {
-        return of(plan).stream()
+    private Finding named(String planId, String about, String words) {
+        return of(planId).stream()
                 .filter(finding ->
                         finding.about().value().equals(about) && finding.words().equals(words))
                 .findFirst()

@@ -20,4 +20,9 @@ public class PlanChanges {
     public void adjustmentsChanged(String planId) {
         plans.adjustmentsChanged(planId);
     }
+
+    /** Who works when has changed. */
+    public void rostersChanged(String planId) {
+        plans.rostersChanged(planId);
+    }
 }

@@ -11,14 +11,15 @@ import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface PlanMapper {
-    record StoredPlan(String id, String draft, long draftChange, long volumeChange, long adjustmentChange) {
+    record StoredPlan(
+            String id, String draft, long draftChange, long volumeChange, long adjustmentChange, long rosterChange) {
         Stamp stamp() {
-            return new Stamp(draftChange, volumeChange, adjustmentChange);
+            return new Stamp(draftChange, volumeChange, adjustmentChange, rosterChange);
         }
     }
 
     /** The counters of a plan, without its document. */
-    record Stamp(long draftChange, long volumeChange, long adjustmentChange) {}
+    record Stamp(long draftChange, long volumeChange, long adjustmentChange, long rosterChange) {}
 
     record PlanName(String id, String name) {}
 
@@ -32,15 +33,15 @@ interface PlanMapper {
     @Select("select id, draft -> 'settings' ->> 'name' as name from plan order by created_at, id")
     List<PlanName> all();
 
-    @Select("select draft_change, volume_change, adjustment_change from plan where id = #{id}")
+    @Select("select draft_change, volume_change, adjustment_change, roster_change from plan where id = #{id}")
     Optional<Stamp> stamp(String id);
 
     @Select("""
-            select id, draft::text as draft, draft_change, volume_change, adjustment_change from plan where id = #{id}""")
+            select id, draft::text as draft, draft_change, volume_change, adjustment_change, roster_change from plan where id = #{id}""")
     Optional<StoredPlan> find(String id);
 
     @Select("""
-            select id, draft::text as draft, draft_change, volume_change, adjustment_change from plan
+            select id, draft::text as draft, draft_change, volume_change, adjustment_change, roster_change from plan
             where id = #{id} for update""")
     Optional<StoredPlan> lock(String id);
 
@@ -71,4 +72,7 @@ interface PlanMapper {
 
     @Update("update plan set adjustment_change = adjustment_change + 1 where id = #{id}")
     void adjustmentsChanged(String id);
+
+    @Update("update plan set roster_change = roster_change + 1 where id = #{id}")
+    void rostersChanged(String id);
 }

@@ -3,6 +3,7 @@ package io.kinetarch.server.plan;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.plan.PlanMapper.RevisionHead;
@@ -13,6 +14,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -31,8 +33,13 @@ public class Plans {
     private final Cache<String, Plan> read =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    Plans(PlanMapper plans, Pictures pictures, JsonMapper json) {
+    private final ObjectProvider<PresenceSource> rosters;
+    private final Cache<String, Presences> presences =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+
+    Plans(PlanMapper plans, Pictures pictures, JsonMapper json, ObjectProvider<PresenceSource> rosters) {
         this.plans = plans;
+        this.rosters = rosters;
         this.pictures = pictures;
         this.json = json;
     }
@@ -49,18 +56,33 @@ public class Plans {
      * @param change the newest change of the draft
      * @param volumeChange the newest change of the volumes and of what is learnt from them
      * @param adjustmentChange the newest change of what planners put on top of the forecasts
-     * @param stamp tells this state of plan and volumes from every other
+     * @param presences who is present when, rosters included
+     * @param stamp tells this state of plan, volumes and rosters from every other
      */
-    public record State(String id, Plan plan, long change, long volumeChange, long adjustmentChange, String stamp) {
-        private static State of(String id, Plan plan, long change, Stamp stamp, String document) {
-            return new State(
-                    id,
-                    plan,
-                    change,
-                    stamp.volumeChange(),
-                    stamp.adjustmentChange(),
-                    document + " volumes " + stamp.volumeChange() + " adjustments " + stamp.adjustmentChange());
-        }
+    public record State(
+            String id,
+            Plan plan,
+            long change,
+            long volumeChange,
+            long adjustmentChange,
+            Presences presences,
+            String stamp) {}
+
+    private State state(String id, Plan plan, long change, Stamp stamp, String document) {
+        return new State(
+                id,
+                plan,
+                change,
+                stamp.volumeChange(),
+                stamp.adjustmentChange(),
+                presences.get(
+                        id + " rosters " + stamp.rosterChange(),
+                        _ -> rosters.stream()
+                                .map(source -> source.presences(id))
+                                .findFirst()
+                                .orElse(Presences.USUAL)),
+                document + " volumes " + stamp.volumeChange() + " adjustments " + stamp.adjustmentChange() + " rosters "
+                        + stamp.rosterChange());
     }
 
     /** A revision without its document. */
@@ -130,7 +152,7 @@ public class Plans {
                 id + " revision " + number,
                 _ -> plan(plans.revision(id, number)
                         .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has no revision " + number + "."))));
-        return State.of(id, plan, stamp.draftChange(), stamp, id + " revision " + number);
+        return state(id, plan, stamp.draftChange(), stamp, id + " revision " + number);
     }
 
     /** The newest revision, which is live; none before the plan goes live. */
@@ -156,8 +178,8 @@ public class Plans {
         }
     }
 
-    private static State draftState(String id, Plan plan, Stamp stamp) {
-        return State.of(id, plan, stamp.draftChange(), stamp, draftKey(id, stamp.draftChange()));
+    private State draftState(String id, Plan plan, Stamp stamp) {
+        return state(id, plan, stamp.draftChange(), stamp, draftKey(id, stamp.draftChange()));
     }
 
     private static String draftKey(String id, long change) {

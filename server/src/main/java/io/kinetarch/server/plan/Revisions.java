@@ -63,7 +63,7 @@ public class Revisions {
                     Kind.ALREADY_DONE,
                     "The draft is live already, as revision " + live.get().number() + ".");
         }
-        var blocking = findings.of(draft.plan()).stream()
+        var blocking = findings.of(draft).stream()
                 .filter(finding -> finding.severity() == Severity.BLOCKS)
                 .toList();
         if (!blocking.isEmpty()) {

@@ -2,6 +2,7 @@ package io.kinetarch.server.staffing;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
@@ -78,7 +79,12 @@ public class Outlooks {
     public Outlook whatIf(Outlook outlook, Assumptions assumptions) {
         var forecast = outlook.forecast();
         var slots = StaffingWeek.of(
-                outlook.state().plan(), forecast.week(), forecast.chats(), forecast.handlingSeconds(), assumptions);
+                outlook.state().plan(),
+                forecast.week(),
+                forecast.chats(),
+                forecast.handlingSeconds(),
+                assumptions,
+                outlook.state().presences());
         return new Outlook(outlook.state(), forecast, slots, WeekTotals.of(slots));
     }
 
@@ -102,9 +108,23 @@ public class Outlooks {
         return new WeekOfHalfHours(zone, monday);
     }
 
+    /** An outlook as it would be with others present, which is not kept. */
+    public Outlook with(Outlook outlook, Presences presences) {
+        return work(outlook.state(), outlook.forecast(), presences);
+    }
+
     private Outlook work(State state, WeekOfHalfHours week) {
-        var forecast = forecasts.of(state, week);
-        var slots = StaffingWeek.of(state.plan(), week, forecast.chats(), forecast.handlingSeconds());
+        return work(state, forecasts.of(state, week), state.presences());
+    }
+
+    private static Outlook work(State state, Forecast forecast, Presences presences) {
+        var slots = StaffingWeek.of(
+                state.plan(),
+                forecast.week(),
+                forecast.chats(),
+                forecast.handlingSeconds(),
+                Assumptions.AS_PLANNED,
+                presences);
         return new Outlook(state, forecast, slots, WeekTotals.of(slots));
     }
 }

@@ -101,7 +101,7 @@ class JobsTest {
         }
 
         @Override
-        public void run(String planId, Progress progress) {
+        public void run(String planId, String subject, Progress progress) {
             progress.report(1, 1_000_000);
             try {
                 assertThat(go.await(PATIENCE.toSeconds(), TimeUnit.SECONDS)).isTrue();
@@ -122,7 +122,7 @@ class JobsTest {
         }
 
         @Override
-        public void run(String planId, Progress progress) {
+        public void run(String planId, String subject, Progress progress) {
             throw new IllegalStateException("the paper is used up");
         }
     }
@@ -134,7 +134,7 @@ class JobsTest {
         }
 
         @Override
-        public void run(String planId, Progress progress) {
+        public void run(String planId, String subject, Progress progress) {
             progress.report(1, 1);
         }
     }

@@ -1,0 +1,254 @@
+package io.kinetarch.server.roster;
+
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.roster.Clash;
+import io.kinetarch.core.roster.Roster;
+import io.kinetarch.core.roster.RosterRules;
+import io.kinetarch.core.roster.RosterSearch.Standing;
+import io.kinetarch.core.roster.Shift;
+import io.kinetarch.server.plan.PlanChanges;
+import io.kinetarch.server.plan.PresenceSource;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.roster.RosterMapper.StoredShift;
+import io.kinetarch.server.roster.RosterMapper.StoredWeek;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The rosters of plans as they stand, and what they keep to. */
+@Service
+public class Rosters implements PresenceSource {
+    private final RosterMapper mapper;
+    private final PlanChanges changes;
+    private final JsonMapper json;
+
+    Rosters(RosterMapper mapper, PlanChanges changes, JsonMapper json) {
+        this.mapper = mapper;
+        this.changes = changes;
+        this.json = json;
+    }
+
+    /**
+     * Rules as they stand.
+     *
+     * @param version 0 for those to begin with, which nobody has changed
+     */
+    public record Kept(int version, RosterRules rules) {}
+
+    /**
+     * So many shifts of a kind that start at a time, as the cheapest cover has them.
+     *
+     * @param day of the week, 0 for Monday
+     * @param start such as "06:30"
+     */
+    record CoverShifts(String kind, int day, String start, int shifts) {}
+
+    /**
+     * What a search found.
+     *
+     * @param coverPaid paid half-hours of shifts that cover all that is required, nobody's yet; null where none can
+     * @param coverBound no cover costs fewer
+     * @param coverSaid why there is no cover; null where there is one
+     */
+    record FoundDocument(
+            Standing standing,
+            @Nullable Integer coverPaid,
+            @Nullable Integer coverBound,
+            @Nullable String coverSaid,
+            List<CoverShifts> cover,
+            List<Clash> clashes) {}
+
+    /**
+     * A week that is rostered.
+     *
+     * @param people whom it is about
+     * @param found by the last search; null where there was none
+     */
+    record Week(
+            Roster roster,
+            List<OperatorId> people,
+            @Nullable FoundDocument found) {}
+
+    Kept rules(String planId) {
+        return mapper.rules(planId)
+                .map(stored -> new Kept(stored.version(), json.readValue(stored.document(), RosterRules.class)))
+                .orElseGet(() -> new Kept(0, RosterRules.toBeginWith()));
+    }
+
+    /** Stores rules over those of the version that their sender has seen. */
+    @Transactional
+    public Kept put(String planId, Plan plan, int version, RosterRules rules) {
+        for (int i = 0; i < rules.terms().size(); i++) {
+            var operator = rules.terms().get(i).operator();
+            if (!plan.has(operator)) {
+                throw new Refusal(
+                        Kind.INVALID_DOCUMENT,
+                        "/rules/terms/" + i + "/operator",
+                        "The plan has no operator \"" + operator.value() + "\".");
+            }
+        }
+        if (mapper.putRules(planId, version, json.writeValueAsString(rules)) == 0) {
+            throw new Refusal(
+                    Kind.STALE_EDIT,
+                    "Somebody else has changed the rules of the roster meanwhile. Look at them again.");
+        }
+        return rules(planId);
+    }
+
+    Optional<Week> find(String planId, LocalDate monday) {
+        mondayOnly(monday);
+        return mapper.week(planId, monday).map(stored -> {
+            var found = stored.found();
+            return new Week(
+                    roster(monday, mapper.shiftsOf(planId, monday)),
+                    people(stored),
+                    found == null ? null : json.readValue(found, FoundDocument.class));
+        });
+    }
+
+    /** The shifts of a week; none where it is not rostered. */
+    Roster roster(String planId, LocalDate monday) {
+        return find(planId, monday).map(Week::roster).orElseGet(() -> Roster.empty(monday));
+    }
+
+    @Override
+    public Presences presences(String planId) {
+        var shifts = new HashMap<LocalDate, List<StoredShift>>();
+        mapper.allShifts(planId)
+                .forEach(shift -> shifts.computeIfAbsent(shift.monday(), _ -> new ArrayList<>())
+                        .add(shift));
+        var rosters = new HashMap<Roster, List<OperatorId>>();
+        mapper.weeks(planId)
+                .forEach(week -> rosters.put(
+                        roster(week.monday(), shifts.getOrDefault(week.monday(), List.of())), people(week)));
+        return Roster.presences(rosters);
+    }
+
+    /** Presence as it is, but for one week. */
+    Presences presencesWith(String planId, Roster instead, List<OperatorId> people) {
+        var rosters = new HashMap<Roster, List<OperatorId>>();
+        mapper.weeks(planId).stream()
+                .filter(week -> !week.monday().equals(instead.monday()))
+                .forEach(week ->
+                        rosters.put(roster(week.monday(), mapper.shiftsOf(planId, week.monday())), people(week)));
+        rosters.put(instead, people);
+        return Roster.presences(rosters);
+    }
+
+    /**
+     * Sets a week as a whole.
+     *
+     * @param found by the search that it comes from; null where it comes from none
+     */
+    @Transactional
+    public void put(String planId, Roster roster, List<OperatorId> people, @Nullable FoundDocument found) {
+        locked(planId);
+        mondayOnly(roster.monday());
+        mapper.putWeek(planId, roster.monday(), json.writeValueAsString(people));
+        mapper.deleteShifts(planId, roster.monday());
+        roster.shifts().forEach(shift -> mapper.insertShift(planId, stored(roster.monday(), shift)));
+        if (found != null) {
+            mapper.found(planId, roster.monday(), json.writeValueAsString(found));
+        }
+        changes.rostersChanged(planId);
+    }
+
+    /**
+     * Sets one day of one person.
+     *
+     * @param before what whoever sets it has seen there; null for a day off
+     * @param after null for a day off
+     */
+    @Transactional
+    public void put(
+            String planId,
+            LocalDate monday,
+            OperatorId operator,
+            LocalDate day,
+            @Nullable Shift before,
+            @Nullable Shift after) {
+        locked(planId);
+        var week = find(planId, monday).orElseThrow(() -> notRostered(monday));
+        var now = week.roster.on(operator, day).orElse(null);
+        if (now == null ? before != null : !now.equals(before)) {
+            throw new Refusal(
+                    Kind.STALE_EDIT, "Somebody else has changed this day of theirs meanwhile. Look at it again.");
+        }
+        mapper.deleteShift(planId, operator.value(), day);
+        if (after != null) {
+            mapper.insertShift(planId, stored(monday, after));
+        }
+        changes.rostersChanged(planId);
+    }
+
+    /** Takes a week's roster away, so that people are present as usual again. */
+    @Transactional
+    public void delete(String planId, LocalDate monday) {
+        locked(planId);
+        if (mapper.deleteWeek(planId, monday) == 0) {
+            throw notRostered(monday);
+        }
+        changes.rostersChanged(planId);
+    }
+
+    static Refusal notRostered(LocalDate monday) {
+        return new Refusal(
+                Kind.NOT_FOUND,
+                "The week from " + monday + " has no roster yet; search one, or take over the usual hours.");
+    }
+
+    private void locked(String planId) {
+        if (mapper.lock(planId).isEmpty()) {
+            throw new Refusal(Kind.NOT_FOUND, "There is no plan \"" + planId + "\".");
+        }
+    }
+
+    private static void mondayOnly(LocalDate monday) {
+        if (monday.getDayOfWeek() != DayOfWeek.MONDAY) {
+            throw new Refusal(
+                    Kind.INVALID_PARAMETER,
+                    "A week starts on Monday; " + monday + " is a " + monday.getDayOfWeek() + ".");
+        }
+    }
+
+    private List<OperatorId> people(StoredWeek week) {
+        return List.of(json.readValue(week.people(), OperatorId[].class));
+    }
+
+    private Roster roster(LocalDate monday, List<StoredShift> shifts) {
+        return new Roster(
+                monday,
+                shifts.stream()
+                        .map(shift -> new Shift(
+                                new OperatorId(shift.operatorId()),
+                                shift.day(),
+                                shift.startTime(),
+                                shift.minutes(),
+                                List.of(json.readValue(shift.pauses(), Shift.Pause[].class)),
+                                shift.kind(),
+                                shift.fixed()))
+                        .toList());
+    }
+
+    private StoredShift stored(LocalDate monday, Shift shift) {
+        return new StoredShift(
+                monday,
+                shift.operator().value(),
+                shift.date(),
+                shift.start(),
+                shift.minutes(),
+                json.writeValueAsString(shift.pauses()),
+                shift.kind(),
+                shift.fixed());
+    }
+}

@@ -1,0 +1,172 @@
+package io.kinetarch.server.roster;
+
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.roster.RosterRules;
+import io.kinetarch.core.roster.RosterSearch;
+import io.kinetarch.core.roster.RosterSearch.Standing;
+import io.kinetarch.core.roster.ShiftCover;
+import io.kinetarch.core.roster.WorkPattern;
+import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import io.kinetarch.server.job.JobKind;
+import io.kinetarch.server.plan.Plans.Which;
+import io.kinetarch.server.roster.Rosters.CoverShifts;
+import io.kinetarch.server.roster.Rosters.FoundDocument;
+import io.kinetarch.server.staffing.Outlooks;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/**
+ * Searches the roster of a week: first the cheapest shifts that cover it, whoever works them, then who does. Whoever stops it
+ * keeps the best found so far.
+ */
+@Component
+class SearchRoster implements JobKind {
+    static final String NAME = "SEARCH_ROSTER";
+
+    private static final Duration FOR_COVER = Duration.ofSeconds(15);
+    private static final Duration ALL = Duration.ofSeconds(60);
+    private static final int STEPS = 100;
+    private static final long SEED = 20_261_125;
+
+    private final Rosters rosters;
+    private final Outlooks outlooks;
+    private final Clock clock;
+
+    SearchRoster(Rosters rosters, Outlooks outlooks, Clock clock) {
+        this.rosters = rosters;
+        this.outlooks = outlooks;
+        this.clock = clock;
+    }
+
+    @Override
+    public String name() {
+        return NAME;
+    }
+
+    @Override
+    public void run(String planId, String subject, Progress progress) {
+        var monday = LocalDate.parse(subject);
+        var outlook = outlooks.get(planId, Which.draft, monday);
+        var plan = outlook.state().plan();
+        var rules = rosters.rules(planId).rules();
+        var work = new Work(progress);
+        var cover = cover(outlook.slots(), rules, work);
+        var found = RosterSearch.search(
+                plan,
+                rules,
+                outlook.slots(),
+                rosters.roster(planId, monday),
+                rosters.roster(planId, monday.minusWeeks(1)),
+                SEED,
+                work.people());
+        if (work.stopped() && found.toPlace() > 0) {
+            // half a roster is worse than the one there was
+            work.end();
+            return;
+        }
+        rosters.put(
+                planId,
+                found.roster(),
+                plan.operators().stream().map(Operator::id).toList(),
+                new FoundDocument(
+                        found.standing(),
+                        cover.paid,
+                        cover.bound,
+                        cover.said,
+                        cover.shifts,
+                        List.copyOf(found.clashes().values())));
+        work.end();
+    }
+
+    private static String said(Standing standing) {
+        return hours(standing.shortHalfHours()) + " short, at least " + hours(standing.shortBound())
+                + " whatever is tried; " + hours(standing.paidHalfHours()) + " paid, " + standing.againstWishes()
+                + " against wishes";
+    }
+
+    private static String hours(double halfHours) {
+        return halfHours / 2 + " h";
+    }
+
+    private record CoverFound(
+            @Nullable Integer paid,
+            @Nullable Integer bound,
+            @Nullable String said,
+            List<CoverShifts> shifts) {}
+
+    private CoverFound cover(List<Slot> slots, RosterRules rules, Work work) {
+        int[] required = slots.stream().mapToInt(Slot::required).toArray();
+        var patterns = WorkPattern.of(rules.kinds(), required.length);
+        try {
+            var cover = ShiftCover.search(required, patterns, SEED, work.cover());
+            return new CoverFound(cover.paid(), cover.bound(), null, shifts(cover, patterns));
+        } catch (IllegalArgumentException nobodyWorksThen) {
+            return new CoverFound(null, null, nobodyWorksThen.getMessage(), List.of());
+        }
+    }
+
+    private static List<CoverShifts> shifts(ShiftCover.Cover cover, List<WorkPattern> patterns) {
+        var shifts = new ArrayList<CoverShifts>();
+        IntStream.range(0, patterns.size())
+                .filter(j -> cover.shifts().get(j) > 0)
+                .forEach(j -> {
+                    var pattern = patterns.get(j);
+                    shifts.add(new CoverShifts(
+                            pattern.kind(),
+                            pattern.day(),
+                            pattern.start().toString(),
+                            cover.shifts().get(j)));
+                });
+        return List.copyOf(shifts);
+    }
+
+    /** The time that goes by, and whether somebody has stopped it. */
+    private final class Work {
+        private final Progress progress;
+        private final Instant started = clock.instant();
+        private @Nullable Cancelled stopped;
+
+        Work(Progress progress) {
+            this.progress = progress;
+        }
+
+        io.kinetarch.core.roster.Progress cover() {
+            return (best, bound) -> goesOn(
+                    FOR_COVER, "Whoever works: all covered for " + hours(best) + " paid, at least " + hours(bound));
+        }
+
+        RosterSearch.Follower people() {
+            return (best, toPlace) -> goesOn(ALL, toPlace > 0 ? toPlace + " people are still to be placed" : said(best))
+                    || (toPlace > 0 && !stopped());
+        }
+
+        private boolean goesOn(Duration until, String said) {
+            var passed = Duration.between(started, clock.instant());
+            try {
+                progress.report((int) Math.min(STEPS, STEPS * passed.toMillis() / ALL.toMillis()), STEPS, said);
+            } catch (Cancelled e) {
+                stopped = e;
+            }
+            return !stopped() && passed.compareTo(until) < 0;
+        }
+
+        boolean stopped() {
+            return stopped != null;
+        }
+
+        /** Ends as it was wanted to: if it was stopped, as a job that was. */
+        void end() {
+            var wanted = stopped;
+            if (wanted != null) {
+                throw wanted;
+            }
+        }
+    }
+}
