@@ -93,6 +93,16 @@ export type MethodScores = Schemas['MethodScores'];
 export type DaysView = Schemas['DaysView'];
 export type UnusualRun = Schemas['UnusualRun'];
 export type Mark = Schemas['Mark'];
+export type RosterWeek = Schemas['RosterView'];
+export type RosterPerson = Schemas['PersonView'];
+export type RosterRules = Schemas['RosterRules'];
+export type RosterRulesView = Schemas['RosterRulesView'];
+export type RosterEffect = Schemas['RosterEffect'];
+export type DayChange = Schemas['DayChange'];
+export type Shift = Schemas['Shift'];
+export type ShiftKind = Schemas['ShiftKind'];
+export type Terms = Schemas['Terms'];
+export type Breach = Schemas['Breach'];
 export type NewMark = Schemas['NewMark'];
 
 /** The lists of a plan whose elements have an id. */

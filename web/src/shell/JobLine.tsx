@@ -4,7 +4,10 @@ import { isActive, useCancelJob, useJobs } from '../api/jobs';
 import { ErrorNote } from './ErrorNote';
 import { useWorkplace } from './plan';
 
-const WORDS: Record<string, string> = { TRY_METHODS: 'Trying the methods on the series' };
+const WORDS: Record<string, string> = {
+  TRY_METHODS: 'Trying the methods on the series',
+  SEARCH_ROSTER: 'Searching a roster',
+};
 
 /** The long work that goes on, how far it is, and its end. */
 export function JobLine() {
@@ -18,7 +21,7 @@ export function JobLine() {
     <div className="job-line" role="status">
       <span>
         {WORDS[job.kind] ?? job.kind}
-        {job.steps > 0 && `: ${job.done} of ${job.steps}`}
+        {job.said ? `: ${job.said}` : job.steps > 0 && `: ${job.done} of ${job.steps}`}
       </span>
       <Progress percent={share} showInfo={false} size="small" aria-label="How far it is" />
       {canEdit && (

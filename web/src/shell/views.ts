@@ -78,6 +78,12 @@ export const views: View[] = [
     findings: [],
   },
   {
+    path: '/roster',
+    name: 'Roster',
+    ...inTime(() => import('../roster/RosterView').then((m) => ({ default: m.RosterView }))),
+    findings: [],
+  },
+  {
     path: '/findings',
     name: 'Findings',
     ...inTime(() => import('../findings/FindingsView').then((m) => ({ default: m.FindingsView }))),

@@ -20,6 +20,7 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Some days of some people in a week of everybody's, chosen anew the best way: an integer programme over the starts of their
@@ -216,14 +217,22 @@ final class RosterPart {
     }
 
     private void hours(int person, PersonWeek own, Map<Integer, FreeDay> byDay) {
-        int stay = 0;
-        for (var shift : stays.shifts[person]) {
-            stay += shift == null ? 0 : shift.paidMinutes();
-        }
+        int stay = paid(stays.shifts[person]);
+        // a part of a week need not mend what the whole lacks, only not lack more
+        int least = byDay.size() == PersonWeek.DAYS
+                ? own.terms.leastMinutes()
+                : Math.min(own.terms.leastMinutes(), paid(week.shifts[person]));
         var paid = LinearExpr.newBuilder();
         byDay.values().forEach(day -> day.options.forEach(option -> paid.addTerm(option.chosen, option.choice.paid())));
-        model.addLinearConstraint(
-                paid, Math.max(0, own.terms.leastMinutes() - stay), Math.max(0, own.terms.mostMinutes() - stay));
+        model.addLinearConstraint(paid, Math.max(0, least - stay), Math.max(0, own.terms.mostMinutes() - stay));
+    }
+
+    private static int paid(@Nullable Shift[] shifts) {
+        int paid = 0;
+        for (var shift : shifts) {
+            paid += shift == null ? 0 : shift.paidMinutes();
+        }
+        return paid;
     }
 
     /** Rest between shifts of free days: of those that end late and those that start too early after, only one. */

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,7 +34,8 @@ public final class RosterSearch {
     private static final int PEOPLE_OF_TWO_DAYS = 12;
     private static final int ROUNDS_IN_VAIN = 60;
     private static final double WORK = 0.6;
-    private static final double FIRST_WORK = 0.15;
+    /** How hard a first week is looked for, again and harder where none is found. */
+    private static final List<Double> FIRST_WORK = List.of(0.3, 2.0, 10.0);
 
     private final RosterTask task;
     private final Random chance;
@@ -114,8 +116,7 @@ public final class RosterSearch {
         var standing = task.standing(best);
         int toPlace = people.size();
         for (int person : people) {
-            var next = anew(best, List.of(person), allDays(), FIRST_WORK);
-            best = next.orElse(best);
+            best = withAWeekFor(person, best);
             standing = task.standing(best);
             if (!follower.goesOn(standing, --toPlace)) {
                 return new Found(task.roster(best), standing, clashes, toPlace);
@@ -134,12 +135,33 @@ public final class RosterSearch {
         return new Found(task.roster(best), standing, clashes, 0);
     }
 
+    private Week withAWeekFor(int person, Week week) {
+        for (double work : FIRST_WORK) {
+            var next = anew(week, List.of(person), allDays(), work);
+            if (next.isPresent()) {
+                return next.get();
+            }
+        }
+        return week;
+    }
+
+    /** Chooses something anew, about where people lack: everybody's day, some people's two days, or a few people's week. */
     private Optional<Week> round(Week best, List<Integer> people) {
+        var lacking = task.lacking(best);
         int day = chance.nextInt(PersonWeek.DAYS);
+        var able = people;
+        if (!lacking.isEmpty()) {
+            var lack = lacking.get(chance.nextInt(lacking.size()));
+            day = task.dayOf(lack.slot());
+            able = people.stream()
+                    .filter(person -> task.serves(person).intersects(lack.together()))
+                    .toList();
+        }
+        int other = (day + 1 + chance.nextInt(PersonWeek.DAYS - 1)) % PersonWeek.DAYS;
         return switch (chance.nextInt(3)) {
-            case 0 -> anew(best, some(people, PEOPLE_OF_A_DAY), List.of(day), WORK);
-            case 1 -> anew(best, some(people, PEOPLE_OF_TWO_DAYS), List.of(day, (day + 1) % PersonWeek.DAYS), WORK);
-            default -> anew(best, some(people, PEOPLE_ANEW), allDays(), WORK);
+            case 0 -> anew(best, some(able, people, PEOPLE_OF_A_DAY), List.of(day), WORK);
+            case 1 -> anew(best, some(able, people, PEOPLE_OF_TWO_DAYS), List.of(day, other), WORK);
+            default -> anew(best, some(able, people, PEOPLE_ANEW), allDays(), WORK);
         };
     }
 
@@ -147,10 +169,21 @@ public final class RosterSearch {
         return new RosterPart(task, week, people, days).solved(work, chance.nextLong());
     }
 
-    private List<Integer> some(List<Integer> people, int most) {
+    /** At most so many, half of them or more from among the first, all different. */
+    private List<Integer> some(List<Integer> first, List<Integer> all, int most) {
+        var chosen = new LinkedHashSet<>(mixed(first).subList(0, Math.min(first.size(), (most + 1) / 2)));
+        for (int person : mixed(all)) {
+            if (chosen.size() < most) {
+                chosen.add(person);
+            }
+        }
+        return List.copyOf(chosen);
+    }
+
+    private List<Integer> mixed(List<Integer> people) {
         var mixed = new ArrayList<>(people);
         Collections.shuffle(mixed, chance);
-        return mixed.subList(0, Math.min(most, mixed.size()));
+        return mixed;
     }
 
     private static List<Integer> allDays() {

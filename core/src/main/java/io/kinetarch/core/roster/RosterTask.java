@@ -167,6 +167,16 @@ final class RosterTask {
         return halfHour < slotOf.length ? slotOf[halfHour] : -1;
     }
 
+    /** The day of the week that a half-hour of the requirement lies on, by the wall clock. */
+    int dayOf(int slot) {
+        for (int halfHour = 0; halfHour < slotOf.length; halfHour++) {
+            if (slotOf[halfHour] == slot) {
+                return Math.min(halfHour * ShiftKind.STEP / PersonWeek.A_DAY, PersonWeek.DAYS - 1);
+            }
+        }
+        return PersonWeek.DAYS - 1;
+    }
+
     /** Who works in each half-hour. */
     List<List<Integer>> working(Week week) {
         var working = new ArrayList<List<Integer>>();
@@ -196,9 +206,16 @@ final class RosterTask {
         }
     }
 
-    /** How good a roster is; sets of queues that lack people together are remembered. */
-    Standing standing(Week week) {
-        int lacking = 0;
+    /**
+     * People who lack in a half-hour.
+     *
+     * @param together the queues that lack them together
+     */
+    record Lack(int slot, int people, BitSet together) {}
+
+    /** Where a roster lacks people; sets of queues that lack them together are remembered. */
+    List<Lack> lacking(Week week) {
+        var lacking = new ArrayList<Lack>();
         var working = working(week);
         for (int slot = 0; slot < required.length; slot++) {
             var able = working.get(slot).stream().map(this::able).toList();
@@ -208,10 +225,17 @@ final class RosterTask {
                     .count();
             int lacks = Arrays.stream(required[slot]).sum() - filled;
             if (lacks > 0) {
-                lacking += lacks;
-                sets.add(bits(Coverage.shortTogether(required[slot], able, queueOf)));
+                var together = bits(Coverage.shortTogether(required[slot], able, queueOf));
+                sets.add(together);
+                lacking.add(new Lack(slot, lacks, together));
             }
         }
+        return lacking;
+    }
+
+    /** How good a roster is. */
+    Standing standing(Week week) {
+        int lacking = lacking(week).stream().mapToInt(Lack::people).sum();
         int paid = 0;
         int against = 0;
         for (int person = 0; person < people.size(); person++) {

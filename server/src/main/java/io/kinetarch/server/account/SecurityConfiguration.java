@@ -64,7 +64,7 @@ class SecurityConfiguration {
                                 "/api/v1/calc/**",
                                 "/api/v1/plans/*/trials",
                                 "/api/v1/plans/*/what-if/**",
-                                "/api/v1/plans/*/roster/day/check",
+                                "/api/v1/plans/*/roster/days/check",
                                 "/api/v1/plans/*/doors/preview",
                                 "/api/v1/plans/*/doors/*/why-closed",
                                 "/api/v1/plans/*/hours/**")

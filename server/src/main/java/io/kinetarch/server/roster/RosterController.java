@@ -182,7 +182,7 @@ class RosterController {
 
     /** Searches a roster, as a job; shifts set by hand stay. */
     @PostMapping("/search")
-    @ResponseStatus(HttpStatus.ACCEPTED)
+    @ResponseStatus(HttpStatus.NO_CONTENT)
     void search(@PathVariable("plan") String planId, @RequestParam LocalDate monday) {
         rosters.find(planId, monday); // refuses what is no Monday
         outlooks.get(planId, Which.draft, monday);
@@ -230,7 +230,6 @@ class RosterController {
      * @param after null for a day off
      */
     record DayChange(
-            LocalDate monday,
             OperatorId operator,
             LocalDate day,
             @Nullable Shift before,
@@ -243,39 +242,53 @@ class RosterController {
         }
     }
 
-    @PutMapping("/day")
-    RosterView change(@PathVariable("plan") String planId, @RequestBody DayChange change) {
-        known(planId, change.operator);
-        rosters.put(planId, change.monday, change.operator, change.day, change.before, change.after);
-        return view(planId, change.monday);
+    /** Other days for some people of a week, all of them or none. */
+    record DayChanges(LocalDate monday, List<DayChange> days) {
+        Roster in(Roster roster) {
+            for (var day : days) {
+                var after = day.after;
+                roster = after == null ? roster.without(day.operator, day.day) : roster.with(after);
+            }
+            return roster;
+        }
+    }
+
+    @PutMapping("/days")
+    RosterView change(@PathVariable("plan") String planId, @RequestBody DayChanges changes) {
+        changes.days.forEach(day -> known(planId, day.operator));
+        rosters.put(
+                planId,
+                changes.monday,
+                changes.days.stream()
+                        .map(day -> new Rosters.DayPut(day.operator, day.day, day.before, day.after))
+                        .toList());
+        return view(planId, changes.monday);
     }
 
     /**
-     * What a change would do.
+     * What changes would do.
      *
-     * @param broken rules of this person that it would break and that are kept now
+     * @param broken rules that they would break and that are kept now
      * @param mended rules that are broken now and would be kept
      * @param shortBefore operator-hours short in the week as it is
      * @param shortAfter as it would be
      */
-    record Effect(List<Breach> broken, List<Breach> mended, double shortBefore, double shortAfter) {}
+    record RosterEffect(List<Breach> broken, List<Breach> mended, double shortBefore, double shortAfter) {}
 
-    /** What a change would do; nothing is stored. */
-    @PostMapping("/day/check")
-    Effect check(@PathVariable("plan") String planId, @RequestBody DayChange change) {
-        var operator = known(planId, change.operator);
+    /** What changes would do; nothing is stored. */
+    @PostMapping("/days/check")
+    RosterEffect check(@PathVariable("plan") String planId, @RequestBody DayChanges changes) {
+        changes.days.forEach(day -> known(planId, day.operator));
         var plan = plans.draftState(planId).plan();
         var rules = rosters.rules(planId).rules();
-        var week = rosters.find(planId, change.monday).orElseThrow(() -> Rosters.notRostered(change.monday));
-        var before = rosters.roster(planId, change.monday.minusWeeks(1));
-        var after = change.after == null
-                ? week.roster().without(change.operator, change.day)
-                : week.roster().with(change.after);
-        var now = RosterCheck.of(plan, rules, week.roster(), before, operator);
-        var then = RosterCheck.of(plan, rules, after, before, operator);
-        var outlook = outlooks.get(planId, Which.draft, change.monday);
+        var week = rosters.find(planId, changes.monday).orElseThrow(() -> Rosters.notRostered(changes.monday));
+        var before = rosters.roster(planId, changes.monday.minusWeeks(1));
+        var after = changes.in(week.roster());
+        var now = RosterCheck.of(plan, rules, week.roster(), before);
+        var then = RosterCheck.of(plan, rules, after, before);
+        var outlook = outlooks.get(planId, Which.draft, changes.monday);
         var changed = outlooks.with(outlook, rosters.presencesWith(planId, after, week.people()));
-        return new Effect(
+        return new RosterEffect(
                 without(then, now),
                 without(now, then),
                 outlook.totals().shortHours(),

@@ -19,6 +19,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -164,29 +165,37 @@ public class Rosters implements PresenceSource {
     }
 
     /**
-     * Sets one day of one person.
+     * One day of one person, to be set.
      *
      * @param before what whoever sets it has seen there; null for a day off
      * @param after null for a day off
      */
-    @Transactional
-    public void put(
-            String planId,
-            LocalDate monday,
+    record DayPut(
             OperatorId operator,
             LocalDate day,
             @Nullable Shift before,
-            @Nullable Shift after) {
+            @Nullable Shift after) {}
+
+    /** Sets some days of some people, all of them or none. */
+    @Transactional
+    public void put(String planId, LocalDate monday, List<DayPut> days) {
         locked(planId);
         var week = find(planId, monday).orElseThrow(() -> notRostered(monday));
-        var now = week.roster.on(operator, day).orElse(null);
-        if (now == null ? before != null : !now.equals(before)) {
-            throw new Refusal(
-                    Kind.STALE_EDIT, "Somebody else has changed this day of theirs meanwhile. Look at it again.");
+        for (var put : days) {
+            var now = week.roster.on(put.operator, put.day).orElse(null);
+            if (!Objects.equals(now, put.before)) {
+                throw new Refusal(
+                        Kind.STALE_EDIT,
+                        "Somebody else has changed " + put.day + " of \"" + put.operator.value()
+                                + "\" meanwhile. Look at it again.");
+            }
+            mapper.deleteShift(planId, put.operator.value(), put.day);
         }
-        mapper.deleteShift(planId, operator.value(), day);
-        if (after != null) {
-            mapper.insertShift(planId, stored(monday, after));
+        for (var put : days) {
+            var after = put.after;
+            if (after != null) {
+                mapper.insertShift(planId, stored(monday, after));
+            }
         }
         changes.rostersChanged(planId);
     }

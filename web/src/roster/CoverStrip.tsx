@@ -1,0 +1,67 @@
+import type { Week } from '../api/model';
+import { toLocal } from '../shell/time';
+import type { Range } from './RosterGrid';
+import { A_DAY, daysBetween, minutesOf } from './shifts';
+
+const WIDTH = 1000;
+const HEIGHT = 76;
+const TOP = 8;
+
+interface Props {
+  week: Week;
+  range: Range;
+  /** Index of the moment's half-hour. */
+  slot: number;
+  onPick: (at: string) => void;
+}
+
+/** Under the shifts, what they cover: bars of the people required, what lacks in rust, and a line of those present. */
+export function CoverStrip({ week, range, slot, onPick }: Props) {
+  const most = Math.max(1, ...week.required, ...week.present);
+  const span = range.to - range.from;
+  const y = (people: number) => HEIGHT - (people / most) * (HEIGHT - TOP);
+  const width = (30 / span) * WIDTH;
+  const slots = week.startsAt.flatMap((at, i) => {
+    const local = toLocal(at, week.timeZone);
+    const minute = daysBetween(week.monday, local.slice(0, 10)) * A_DAY + minutesOf(local.slice(11));
+    return minute >= range.from && minute < range.to ? [{ at, i, x: ((minute - range.from) / span) * WIDTH }] : [];
+  });
+  return (
+    <div className="roster-row roster-cover">
+      <span className="roster-name">
+        <span>Cover</span>
+        <span className="soft">of {most}</span>
+      </span>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label="Required against present">
+        {slots.map(({ at, i, x }) => {
+          const required = week.required[i] ?? 0;
+          const short = week.shortOf[i] ?? 0;
+          return (
+            <g key={at} className={i === slot ? 'slot slot-picked' : 'slot'} onClick={() => onPick(at)}>
+              <title>{`${toLocal(at, week.timeZone).slice(11)}: ${required} required, ${week.present[i]} present, ${short} short`}</title>
+              <rect className={week.open[i] ? 'slot-open' : 'slot-closed'} x={x} y={0} width={width} height={HEIGHT} />
+              <rect
+                className="slot-required"
+                x={x}
+                y={y(required - short)}
+                width={width * 0.86}
+                height={HEIGHT - y(required - short)}
+              />
+              <rect
+                className="slot-short"
+                x={x}
+                y={y(required)}
+                width={width * 0.86}
+                height={y(required - short) - y(required)}
+              />
+            </g>
+          );
+        })}
+        <path
+          className="strip-present"
+          d={slots.map(({ i, x }, n) => `${n === 0 ? 'M' : 'L'}${x} ${y(week.present[i] ?? 0)}h${width}`).join('')}
+        />
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import { Button, Dropdown } from 'antd';
+import { useRef, useState } from 'react';
+import { download } from '../api/client';
+import type { RosterWeek } from '../api/model';
+import { type Taken, useTakeRoster } from '../api/roster';
+import { ErrorNote } from '../shell/ErrorNote';
+import { useWorkplace } from '../shell/plan';
+import type { Cell } from './RosterGrid';
+
+interface Props {
+  view: RosterWeek;
+  selected: Cell | null;
+}
+
+/** Rosters out and in: all of them as a table, one person's as a calendar. */
+export function FilesMenu({ view, selected }: Props) {
+  const { draft, canEdit } = useWorkplace();
+  const take = useTakeRoster(draft.id, view.monday);
+  const input = useRef<HTMLInputElement>(null);
+  const [taken, setTaken] = useState<Taken | null>(null);
+  const person = view.people.find((one) => one.id === selected?.operator);
+  const path = `/plans/${draft.id}/roster`;
+
+  function read(file: File | undefined) {
+    if (!file) return;
+    const calendar = file.name.endsWith('.ics');
+    if (calendar && !person) {
+      setTaken({ shifts: 0, unused: [{ what: file.name, why: 'pick the person first whose week the calendar holds' }] });
+      return;
+    }
+    take.mutate(calendar && person ? { file, operator: person.id } : { file }, { onSuccess: setTaken });
+  }
+
+  return (
+    <>
+      <Dropdown
+        menu={{
+          items: [
+            { key: 'csv', label: 'Save the shifts (CSV)', disabled: !view.rostered },
+            { key: 'xlsx', label: 'Save shifts and hours (XLSX)', disabled: !view.rostered },
+            {
+              key: 'ics',
+              label: `Save the week of ${person?.name ?? 'the picked person'} (iCalendar)`,
+              disabled: !view.rostered || !person,
+            },
+            { type: 'divider' },
+            { key: 'take', label: 'Take a CSV, or a picked person’s iCalendar', disabled: !canEdit },
+          ],
+          onClick: ({ key }) => {
+            if (key === 'take') input.current?.click();
+            else if (key === 'ics') void download(`${path}/people/${person?.id}.ics?monday=${view.monday}`);
+            else void download(`${path}/shifts.${key}?monday=${view.monday}`);
+          },
+        }}
+      >
+        <Button loading={take.isPending}>Files</Button>
+      </Dropdown>
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.ics"
+        hidden
+        aria-label="Roster file"
+        onChange={(event) => {
+          read(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <ErrorNote error={take.error} />
+      {taken && <TakenNote taken={taken} onClose={() => setTaken(null)} />}
+    </>
+  );
+}
+
+function TakenNote({ taken, onClose }: { taken: Taken; onClose: () => void }) {
+  return (
+    <div className="roster-taken" role="status">
+      <p>{taken.shifts > 0 ? `${taken.shifts} shifts were taken.` : 'Nothing was taken.'}</p>
+      <ul>
+        {taken.faults?.map((fault) => (
+          <li key={fault.line}>
+            Line {fault.line}: {fault.reason}
+          </li>
+        ))}
+        {taken.unused?.map((one) => (
+          <li key={one.what}>
+            {one.what}: {one.why}
+          </li>
+        ))}
+      </ul>
+      <Button size="small" onClick={onClose}>
+        Understood
+      </Button>
+    </div>
+  );
+}
