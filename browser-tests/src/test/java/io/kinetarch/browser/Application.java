@@ -51,6 +51,8 @@ final class Application implements AutoCloseable {
                 "--spring.datasource.username=kinetarch",
                 "--spring.datasource.password="
                         + Files.readString(Path.of(launcher("password-file"))).strip(),
+                "--kinetarch.roster.cover-time=3s",
+                "--kinetarch.roster.search-time=10s",
                 "--kinetarch.demo.token-file=" + Path.of("target/demo-token").toAbsolutePath()));
         command.addAll(List.of(arguments));
         Path log = Path.of("target", database + ".log");

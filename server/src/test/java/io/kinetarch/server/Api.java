@@ -106,6 +106,10 @@ public final class Api {
         return send("PUT", path, BodyPublishers.ofString(csv), "text/csv", null);
     }
 
+    public Answer putCalendar(String path, String calendar) {
+        return send("PUT", path, BodyPublishers.ofString(calendar), "text/calendar", null);
+    }
+
     public Answer postBytes(String path, byte[] bytes) {
         return send("POST", path, BodyPublishers.ofByteArray(bytes), "application/octet-stream", null);
     }

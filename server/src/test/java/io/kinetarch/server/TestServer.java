@@ -94,6 +94,8 @@ public final class TestServer {
                     "--spring.datasource.url=" + url,
                     "--spring.datasource.username=kinetarch",
                     "--spring.datasource.password=" + password,
+                    "--kinetarch.roster.cover-time=2s",
+                    "--kinetarch.roster.search-time=6s",
                     "--kinetarch.demo.token-file=" + tokenFile);
             int port = Integer.parseInt(context.getEnvironment().getRequiredProperty("local.server.port"));
             return new TestServer(context, port, Files.readString(tokenFile).strip());

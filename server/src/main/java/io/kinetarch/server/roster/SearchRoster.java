@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
 /**
@@ -30,16 +31,23 @@ import org.springframework.stereotype.Component;
 class SearchRoster implements JobKind {
     static final String NAME = "SEARCH_ROSTER";
 
-    private static final Duration FOR_COVER = Duration.ofSeconds(15);
-    private static final Duration ALL = Duration.ofSeconds(60);
     private static final int STEPS = 100;
     private static final long SEED = 20_261_125;
 
     private final Rosters rosters;
     private final Outlooks outlooks;
     private final Clock clock;
+    private final Duration forCover;
+    private final Duration forAll;
 
-    SearchRoster(Rosters rosters, Outlooks outlooks, Clock clock) {
+    SearchRoster(
+            Rosters rosters,
+            Outlooks outlooks,
+            Clock clock,
+            @Value("${kinetarch.roster.cover-time:15s}") Duration forCover,
+            @Value("${kinetarch.roster.search-time:60s}") Duration forAll) {
+        this.forCover = forCover;
+        this.forAll = forAll;
         this.rosters = rosters;
         this.outlooks = outlooks;
         this.clock = clock;
@@ -139,18 +147,19 @@ class SearchRoster implements JobKind {
 
         io.kinetarch.core.roster.Progress cover() {
             return (best, bound) -> goesOn(
-                    FOR_COVER, "Whoever works: all covered for " + hours(best) + " paid, at least " + hours(bound));
+                    forCover, "Whoever works: all covered for " + hours(best) + " paid, at least " + hours(bound));
         }
 
         RosterSearch.Follower people() {
-            return (best, toPlace) -> goesOn(ALL, toPlace > 0 ? toPlace + " people are still to be placed" : said(best))
-                    || (toPlace > 0 && !stopped());
+            return (best, toPlace) ->
+                    goesOn(forAll, toPlace > 0 ? toPlace + " people are still to be placed" : said(best))
+                            || (toPlace > 0 && !stopped());
         }
 
         private boolean goesOn(Duration until, String said) {
             var passed = Duration.between(started, clock.instant());
             try {
-                progress.report((int) Math.min(STEPS, STEPS * passed.toMillis() / ALL.toMillis()), STEPS, said);
+                progress.report((int) Math.min(STEPS, STEPS * passed.toMillis() / forAll.toMillis()), STEPS, said);
             } catch (Cancelled e) {
                 stopped = e;
             }
