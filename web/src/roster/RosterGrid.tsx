@@ -40,12 +40,12 @@ export function RosterGrid(props: Props) {
   const days = (range.to - range.from) / A_DAY;
   const first = range.from / A_DAY;
   return (
-    <div className="roster-grid" role="table" aria-label="Shifts">
-      <div className="roster-row roster-days" role="row">
-        <span role="columnheader">Paid of contract</span>
+    <div className="roster-grid" role="group" aria-label="Shifts">
+      <div className="roster-row roster-days">
+        <span>Paid of contract</span>
         <div className="roster-lane">
           {Array.from({ length: days }, (_, i) => (
-            <span key={i} role="columnheader" style={{ left: `${(i / days) * 100}%` }}>
+            <span key={i} style={{ left: `${(i / days) * 100}%` }}>
               {dayName(first + i)} {Number(addDays(view.monday, first + i).slice(8))}
             </span>
           ))}
@@ -70,8 +70,8 @@ function Row(props: Props & { person: RosterPerson; row: number }) {
   const days = Array.from({ length: span / A_DAY }, (_, i) => range.from / A_DAY + i);
   const outside = person.paidMinutes > person.mostMinutes || person.paidMinutes < person.leastMinutes;
   return (
-    <div className="roster-row" role="row">
-      <span className="roster-name" role="rowheader" title={person.queues.join(', ') || 'Can serve no queue'}>
+    <div className="roster-row" role="group" aria-label={`Shifts of ${person.name}`}>
+      <span className="roster-name" title={person.queues.join(', ') || 'Can serve no queue'}>
         <span>{person.name}</span>
         <span className={view.rostered && outside ? 'short' : 'soft'}>
           {view.rostered && outside ? '▾ ' : ''}

@@ -64,6 +64,8 @@ class AccessibilityIT {
                     "/forecast?show=so-far",
                     "/staffing",
                     "/staffing?panel=What+if&if=volume:1.2",
+                    "/roster",
+                    "/roster?panel=Working+rules",
                     "/revisions",
                     "/account")) {
                 journey.open(view);

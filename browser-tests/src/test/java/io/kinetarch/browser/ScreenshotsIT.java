@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -18,6 +19,7 @@ import org.junit.jupiter.api.Test;
  * copies them from there.
  */
 class ScreenshotsIT {
+    private static final double UNTIL_FOUND = 90_000;
     private static final Path FOLDER = Path.of("target", "screenshots");
 
     private final LocalDate monday =
@@ -59,6 +61,9 @@ class ScreenshotsIT {
             take(page, "methods");
             show(page, "/staffing?" + saturday, "Operators required against present");
             take(page, "staffing");
+            show(page, "/staffing?panel=What+if&if=volume:1.15,chatsAtOnce:3&" + saturday, "All as planned");
+            assertThat(page.getByText("required, if so")).isVisible();
+            take(page, "what-if");
 
             show(page, "/doors?at=" + monday.plusDays(1) + "T18:30:00Z", "The order decides");
             take(page, "doors");
@@ -92,8 +97,6 @@ class ScreenshotsIT {
                 grid.press(key);
             }
             take(page, "people");
-            show(page, "/structure?" + saturday + "&sel=departments/travel-day", "Opening hours");
-            take(page, "structure");
             edit(page, journey, "/structure?" + saturday + "&sel=rules/group-fares", "Name", "Groups of ten and more");
             edit(page, journey, "/people?" + saturday + "&sel=operators/kai-ronan", "Capacity", "6");
             show(page, "/structure?" + saturday, "The plan check");
@@ -104,10 +107,22 @@ class ScreenshotsIT {
             show(page, "/revisions?" + saturday, "Who changed what");
             assertThat(page.getByLabel("Changes")).containsText("moved before");
             take(page, "revisions");
-            show(page, "/account?" + saturday, "API tokens");
-            take(page, "account");
+            roster(page, journey, saturday);
             journey.endsWell();
         }
+    }
+
+    /** Taken last, since people are present by it from then on. */
+    private static void roster(Page page, Journey journey, String moment) {
+        show(page, "/roster?" + moment, "Who works when");
+        journey.button("Search a roster").click();
+        assertThat(page.locator(".roster-found"))
+                .containsText("shifts of anybody", new ContainsTextOptions().setTimeout(UNTIL_FOUND));
+        var shift = page.locator(".shift").first();
+        shift.click();
+        assertThat(page.getByLabel("Kind", new Page.GetByLabelOptions().setExact(true)))
+                .isVisible();
+        take(page, "roster");
     }
 
     private static void show(Page page, String path, String text) {
