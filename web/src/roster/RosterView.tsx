@@ -168,11 +168,10 @@ function Begin({ view }: { view: RosterWeek }) {
 }
 
 function NoRoster() {
-  const { week } = useWorkplace();
   return (
     <p>
-      The week from {Number(week.monday.slice(8))}.{Number(week.monday.slice(5, 7))}. has no roster: people are present as
-      usual. Search one that covers what is required, or begin with the usual hours.
+      This week has no roster: people are present as usual. Search one that covers what is required, or begin with the usual
+      hours.
     </p>
   );
 }

@@ -1,6 +1,7 @@
 package io.kinetarch.bench;
 
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;
@@ -50,8 +51,8 @@ public class StaffingWeekBench {
     @Benchmark
     public List<List<Slot>> fortnight() {
         return Stream.of(MONDAY, MONDAY.plusWeeks(1))
-                .map(monday ->
-                        StaffingWeek.of(plan, new WeekOfHalfHours(plan.timeZone(), monday), chats, Map.of(), more))
+                .map(monday -> StaffingWeek.of(
+                        plan, new WeekOfHalfHours(plan.timeZone(), monday), chats, Map.of(), more, Presences.USUAL))
                 .toList();
     }
 }
