@@ -191,6 +191,7 @@ function Found({ view }: { view: RosterWeek }) {
       {found?.coverPaid != null &&
         ` · shifts of anybody could cover all for ${inHours(found.coverPaid)} paid, none for less than ${inHours(found.coverBound ?? 0)}`}
       {found?.coverSaid && ` · ${found.coverSaid}`}
+      {found?.changedMeanwhile != null && ` · ${found.changedMeanwhile} days set by hand while it ran are as you set them`}
       {found && found.clashes.length > 0 && ` · no week for ${found.clashes.length} of them, see Broken rules`}
     </p>
   );

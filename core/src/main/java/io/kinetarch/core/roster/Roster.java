@@ -13,10 +13,12 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 
@@ -119,6 +121,29 @@ public record Roster(LocalDate monday, List<Shift> shifts) {
                 shifts.stream()
                         .filter(shift -> !shift.operator().equals(operator)
                                 || !shift.date().equals(date))
+                        .toList());
+    }
+
+    /** Somebody's date. */
+    public record Day(OperatorId operator, LocalDate date) {}
+
+    /** The days on which this roster and another of the same week differ. */
+    public Set<Day> differences(Roster other) {
+        var days = new LinkedHashSet<Day>();
+        Stream.concat(
+                        shifts.stream().filter(shift -> !other.shifts.contains(shift)),
+                        other.shifts.stream().filter(shift -> !shifts.contains(shift)))
+                .forEach(shift -> days.add(shift.day()));
+        return days;
+    }
+
+    /** This roster with the days given as another of the same week has them. */
+    public Roster withDaysOf(Roster other, Set<Day> days) {
+        return new Roster(
+                monday,
+                Stream.concat(
+                                shifts.stream().filter(shift -> !days.contains(shift.day())),
+                                other.shifts.stream().filter(shift -> days.contains(shift.day())))
                         .toList());
     }
 

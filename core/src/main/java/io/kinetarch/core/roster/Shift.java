@@ -94,6 +94,11 @@ public record Shift(
                 .toList();
     }
 
+    /** Whose it is, and when it starts. */
+    public Roster.Day day() {
+        return new Roster.Day(operator, date);
+    }
+
     public LocalDateTime startsAt() {
         return date.atTime(start);
     }

@@ -64,12 +64,7 @@ public final class ShiftCover {
      * @param paid half-hours that all of them are paid for
      * @param bound half-hours that no cover can be paid less for
      */
-    public record Cover(List<Integer> shifts, int paid, int bound) {
-        /** How far it could be from the cheapest, as a share of the bound. */
-        public double gap() {
-            return bound == 0 ? 0 : (paid - bound) / (double) bound;
-        }
-    }
+    public record Cover(List<Integer> shifts, int paid, int bound) {}
 
     /**
      * Searches a cover until it is proven the cheapest, further search has been in vain for long, or it is good enough.

@@ -38,6 +38,11 @@ public record WeekOfHalfHours(ZoneId zone, LocalDate monday) {
 
     /** Its number by ISO 8601, such as 2026-W48: the week is of the year that its Thursday is in. */
     public String iso() {
+        return iso(monday);
+    }
+
+    /** The number of the week from a Monday. */
+    public static String iso(LocalDate monday) {
         return "%d-W%02d"
                 .formatted(monday.get(IsoFields.WEEK_BASED_YEAR), monday.get(IsoFields.WEEK_OF_WEEK_BASED_YEAR));
     }

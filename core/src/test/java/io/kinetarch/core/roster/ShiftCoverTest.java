@@ -113,7 +113,7 @@ class ShiftCoverTest {
         var cover = ShiftCover.search(new int[336], CoverInstance.of("20").patterns(), 1, (_, _) -> true);
 
         assertThat(cover.paid()).isZero();
-        assertThat(cover.gap()).isZero();
+        assertThat(cover.bound()).isZero();
     }
 
     @Test

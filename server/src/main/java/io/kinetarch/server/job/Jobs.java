@@ -20,9 +20,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.SmartLifecycle;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -43,7 +43,7 @@ public class Jobs implements SmartLifecycle {
     private final JobMapper jobs;
     private final ObjectProvider<JobKind> kinds;
     private final DataSource database;
-    private final TransactionTemplate apart;
+    private final TransactionTemplate together;
     private final Clock clock;
     private final OneTimeTask<Void> task =
             Tasks.oneTime("job").execute((instance, _) -> work(Long.parseLong(instance.getId())));
@@ -58,8 +58,7 @@ public class Jobs implements SmartLifecycle {
         this.jobs = jobs;
         this.kinds = kinds;
         this.database = database;
-        apart = new TransactionTemplate(transactions);
-        apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        together = new TransactionTemplate(transactions);
         this.clock = clock;
     }
 
@@ -70,16 +69,19 @@ public class Jobs implements SmartLifecycle {
 
     /** The same about some part of the plan. */
     public void start(String kind, String planId, String subject) {
+        // stored and scheduled together, so that no server can die in between and leave a job that nobody works on
+        together.executeWithoutResult(_ -> jobs.insert(planId, kind, subject)
+                .ifPresent(
+                        made -> scheduler().scheduleIfNotExists(task.instance(String.valueOf(made)), clock.instant())));
         if (TransactionSynchronizationManager.isSynchronizationActive()) {
-            // Whoever takes it must find what the transaction stores.
             TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
                 @Override
                 public void afterCommit() {
-                    startNow(kind, planId, subject);
+                    scheduler().triggerCheckForDueExecutions();
                 }
             });
         } else {
-            startNow(kind, planId, subject);
+            scheduler().triggerCheckForDueExecutions();
         }
     }
 
@@ -87,13 +89,6 @@ public class Jobs implements SmartLifecycle {
     public void offer(String kind, String planId) {
         if (!jobs.stoppedSince(planId, kind, clock.instant().minus(RESPITE))) {
             start(kind, planId);
-        }
-    }
-
-    private void startNow(String kind, String planId, String subject) {
-        var id = apart.execute(_ -> jobs.insert(planId, kind, subject));
-        if (id != null) {
-            id.ifPresent(made -> scheduler().scheduleIfNotExists(task.instance(String.valueOf(made)), clock.instant()));
         }
     }
 
@@ -147,7 +142,7 @@ public class Jobs implements SmartLifecycle {
 
     @Override
     public void start() {
-        var starting = Scheduler.create(database, task)
+        var starting = Scheduler.create(new TransactionAwareDataSourceProxy(database), task)
                 .threads(AT_ONCE)
                 .pollingInterval(LOOK)
                 .enableImmediateExecution()

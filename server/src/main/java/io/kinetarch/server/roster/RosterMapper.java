@@ -79,10 +79,10 @@ interface RosterMapper {
     void putWeek(String planId, LocalDate monday, String people);
 
     @Update("update roster set found = #{found}::jsonb where plan_id = #{planId} and monday = #{monday}")
-    void found(String planId, LocalDate monday, String found);
+    void found(String planId, LocalDate monday, @Nullable String found);
 
     @Delete("delete from roster where plan_id = #{planId} and monday = #{monday}")
-    int deleteWeek(String planId, LocalDate monday);
+    void deleteWeek(String planId, LocalDate monday);
 
     @Delete("delete from roster_shift where plan_id = #{planId} and monday = #{monday}")
     void deleteShifts(String planId, LocalDate monday);

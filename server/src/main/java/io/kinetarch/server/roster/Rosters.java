@@ -16,11 +16,12 @@ import io.kinetarch.server.roster.RosterMapper.StoredShift;
 import io.kinetarch.server.roster.RosterMapper.StoredWeek;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -60,6 +61,7 @@ public class Rosters implements PresenceSource {
      * @param coverPaid paid half-hours of shifts that cover all that is required, nobody's yet; null where none can
      * @param coverBound no cover costs fewer
      * @param coverSaid why there is no cover; null where there is one
+     * @param changedMeanwhile days that were set by hand while it ran and that it left alone; null for none
      */
     record FoundDocument(
             Standing standing,
@@ -67,7 +69,13 @@ public class Rosters implements PresenceSource {
             @Nullable Integer coverBound,
             @Nullable String coverSaid,
             List<CoverShifts> cover,
-            List<Clash> clashes) {}
+            List<Clash> clashes,
+            @Nullable Integer changedMeanwhile) {
+        FoundDocument keeping(int days) {
+            return new FoundDocument(
+                    standing, coverPaid, coverBound, coverSaid, cover, clashes, days == 0 ? null : days);
+        }
+    }
 
     /**
      * A week that is rostered.
@@ -117,6 +125,14 @@ public class Rosters implements PresenceSource {
         });
     }
 
+    /** A week that is rostered, refused if it is not. */
+    Week get(String planId, LocalDate monday) {
+        return find(planId, monday)
+                .orElseThrow(() -> new Refusal(
+                        Kind.NOT_FOUND,
+                        "The week from " + monday + " has no roster yet; search one, or take over the usual hours."));
+    }
+
     /** The shifts of a week; none where it is not rostered. */
     Roster roster(String planId, LocalDate monday) {
         return find(planId, monday).map(Week::roster).orElseGet(() -> Roster.empty(monday));
@@ -124,26 +140,25 @@ public class Rosters implements PresenceSource {
 
     @Override
     public Presences presences(String planId) {
-        var shifts = new HashMap<LocalDate, List<StoredShift>>();
-        mapper.allShifts(planId)
-                .forEach(shift -> shifts.computeIfAbsent(shift.monday(), _ -> new ArrayList<>())
-                        .add(shift));
-        var rosters = new HashMap<Roster, List<OperatorId>>();
-        mapper.weeks(planId)
-                .forEach(week -> rosters.put(
-                        roster(week.monday(), shifts.getOrDefault(week.monday(), List.of())), people(week)));
-        return Roster.presences(rosters);
+        return Roster.presences(all(planId));
     }
 
     /** Presence as it is, but for one week. */
     Presences presencesWith(String planId, Roster instead, List<OperatorId> people) {
-        var rosters = new HashMap<Roster, List<OperatorId>>();
-        mapper.weeks(planId).stream()
-                .filter(week -> !week.monday().equals(instead.monday()))
-                .forEach(week ->
-                        rosters.put(roster(week.monday(), mapper.shiftsOf(planId, week.monday())), people(week)));
+        var rosters = all(planId);
+        rosters.keySet().removeIf(roster -> roster.monday().equals(instead.monday()));
         rosters.put(instead, people);
         return Roster.presences(rosters);
+    }
+
+    /** Every rostered week, and whom it is about. */
+    private Map<Roster, List<OperatorId>> all(String planId) {
+        var shifts = mapper.allShifts(planId).stream().collect(Collectors.groupingBy(StoredShift::monday));
+        var rosters = new HashMap<Roster, List<OperatorId>>();
+        mapper.weeks(planId)
+                .forEach(week -> rosters.put(
+                        roster(week.monday(), shifts.getOrDefault(week.monday(), List.of())), people(week)));
+        return rosters;
     }
 
     /**
@@ -158,10 +173,21 @@ public class Rosters implements PresenceSource {
         mapper.putWeek(planId, roster.monday(), json.writeValueAsString(people));
         mapper.deleteShifts(planId, roster.monday());
         roster.shifts().forEach(shift -> mapper.insertShift(planId, stored(roster.monday(), shift)));
-        if (found != null) {
-            mapper.found(planId, roster.monday(), json.writeValueAsString(found));
-        }
+        mapper.found(planId, roster.monday(), found == null ? null : json.writeValueAsString(found));
         changes.rostersChanged(planId);
+    }
+
+    /**
+     * Sets a week that a search has found; days that somebody has changed since it began stay as they are now.
+     *
+     * @param begun the shifts that the search began with
+     */
+    @Transactional
+    public void putFound(String planId, Roster begun, Roster roster, List<OperatorId> people, FoundDocument found) {
+        locked(planId);
+        var now = roster(planId, roster.monday());
+        var changed = begun.differences(now);
+        put(planId, roster.withDaysOf(now, changed), people, found.keeping(changed.size()));
     }
 
     /**
@@ -180,7 +206,7 @@ public class Rosters implements PresenceSource {
     @Transactional
     public void put(String planId, LocalDate monday, List<DayPut> days) {
         locked(planId);
-        var week = find(planId, monday).orElseThrow(() -> notRostered(monday));
+        var week = get(planId, monday);
         for (var put : days) {
             var now = week.roster.on(put.operator, put.day).orElse(null);
             if (!Objects.equals(now, put.before)) {
@@ -204,16 +230,9 @@ public class Rosters implements PresenceSource {
     @Transactional
     public void delete(String planId, LocalDate monday) {
         locked(planId);
-        if (mapper.deleteWeek(planId, monday) == 0) {
-            throw notRostered(monday);
-        }
+        get(planId, monday);
+        mapper.deleteWeek(planId, monday);
         changes.rostersChanged(planId);
-    }
-
-    static Refusal notRostered(LocalDate monday) {
-        return new Refusal(
-                Kind.NOT_FOUND,
-                "The week from " + monday + " has no roster yet; search one, or take over the usual hours.");
     }
 
     private void locked(String planId) {

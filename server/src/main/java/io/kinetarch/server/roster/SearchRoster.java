@@ -65,22 +65,18 @@ class SearchRoster implements JobKind {
         var plan = outlook.state().plan();
         var rules = rosters.rules(planId).rules();
         var work = new Work(progress);
+        var begun = rosters.roster(planId, monday);
         var cover = cover(outlook.slots(), rules, work);
         var found = RosterSearch.search(
-                plan,
-                rules,
-                outlook.slots(),
-                rosters.roster(planId, monday),
-                rosters.roster(planId, monday.minusWeeks(1)),
-                SEED,
-                work.people());
+                plan, rules, outlook.slots(), begun, rosters.roster(planId, monday.minusWeeks(1)), SEED, work.people());
         if (work.stopped() && found.toPlace() > 0) {
             // half a roster is worse than the one there was
             work.end();
             return;
         }
-        rosters.put(
+        rosters.putFound(
                 planId,
+                begun,
                 found.roster(),
                 plan.operators().stream().map(Operator::id).toList(),
                 new FoundDocument(
@@ -89,7 +85,8 @@ class SearchRoster implements JobKind {
                         cover.bound,
                         cover.said,
                         cover.shifts,
-                        List.copyOf(found.clashes().values())));
+                        List.copyOf(found.clashes().values()),
+                        null));
         work.end();
     }
 

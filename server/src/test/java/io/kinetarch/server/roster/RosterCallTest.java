@@ -13,10 +13,12 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
+import java.util.function.Predicate;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.NullNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Rosters of a week of the demo that no other test looks at. */
@@ -152,16 +154,36 @@ class RosterCallTest {
         assertThat(person(roster, "Oona F.").path("paidMinutes").asInt()).isGreaterThanOrEqualTo(24 * 60);
     }
 
+    @Test
+    void whatIsSetByHandWhileASearchRunsStaysAsItIsNow() throws InterruptedException {
+        begin("USUAL");
+        api.post(of("/search"), "").ok();
+        var shift = person(roster(), "Bram O.").path("shifts").path(0);
+        await(job -> !job.path("said").asString().isEmpty());
+        api.put(ROSTER + "/days", change(shift, NullNode.instance)).ok();
+
+        assertThat(ended().path("state").asString()).isEqualTo("DONE");
+
+        assertThat(person(roster(), "Bram O.").path("shifts").valueStream())
+                .isNotEmpty()
+                .noneMatch(other -> other.path("date").equals(shift.path("date")));
+        assertThat(roster().path("found").path("changedMeanwhile").asInt()).isEqualTo(1);
+    }
+
     private JsonNode ended() throws InterruptedException {
+        return await(job -> !job.path("endedAt").isNull());
+    }
+
+    private JsonNode await(Predicate<JsonNode> state) throws InterruptedException {
         var until = Instant.now().plus(PATIENCE);
         while (Instant.now().isBefore(until)) {
             var job = api.get(PLAN + "/jobs").ok().body().path(0);
-            if (!job.path("endedAt").isNull()) {
+            if (job.path("kind").asString().equals("SEARCH_ROSTER") && state.test(job)) {
                 return job;
             }
             Thread.sleep(200);
         }
-        throw new AssertionError("the search did not end");
+        throw new AssertionError("the search did not come so far");
     }
 
     @Test
