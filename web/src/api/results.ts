@@ -1,6 +1,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
-import type { Consequences, OnePersonView, Passage, Price, Trial, TrialQuestion, Week, WhatIf, WhatIfAnswer } from './model';
+import type {
+  Consequences,
+  Passage,
+  Price,
+  QueueGroup,
+  QueueHalfHour,
+  SkillGaps,
+  Trial,
+  TrialQuestion,
+  Ways,
+  Week,
+  WhatIf,
+  WhatIfAnswer,
+  Workloads,
+} from './model';
 
 export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
@@ -57,11 +71,46 @@ export function usePrices(plan: string, question: WhatIf) {
   });
 }
 
-/** What one person less or more changes in each open queue of a half-hour. */
-export function useOnePerson(plan: string, at: string) {
+/** Every figure of the open queues of a half-hour, and what one person less or more changes. */
+export function useHalfHour(plan: string, at: string) {
   return useQuery({
-    queryKey: [plan, 'one-person', at],
-    queryFn: () => call<OnePersonView[]>('GET', `/plans/${plan}/one-person?at=${encodeURIComponent(at)}`),
+    queryKey: [plan, 'half-hour', at],
+    queryFn: () => call<QueueHalfHour[]>('GET', `/plans/${plan}/half-hour?at=${encodeURIComponent(at)}`),
     placeholderData: keepPreviousData,
+  });
+}
+
+/** The week by department and skill. */
+export function useGroups(plan: string, monday: string) {
+  return useQuery({
+    queryKey: [plan, 'groups', monday],
+    queryFn: () => call<QueueGroup[]>('GET', `/plans/${plan}/groups?monday=${monday}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Which queues and skills the week lacks, and who could learn. */
+export function useSkillGaps(plan: string, monday: string) {
+  return useQuery({
+    queryKey: [plan, 'skill-gaps', monday],
+    queryFn: () => call<SkillGaps>('GET', `/plans/${plan}/skill-gaps?monday=${monday}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Ways to have nothing short. */
+export function useWays(plan: string, monday: string) {
+  return useQuery({
+    queryKey: [plan, 'ways', monday],
+    queryFn: () => call<Ways>('GET', `/plans/${plan}/ways?monday=${monday}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** What the imported history says of each queue's chats. */
+export function useWorkloads(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'workloads'],
+    queryFn: () => call<Workloads>('GET', `/plans/${plan}/workloads`),
   });
 }

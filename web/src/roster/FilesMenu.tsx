@@ -1,19 +1,23 @@
 import { Button, Dropdown } from 'antd';
-import { useRef, useState } from 'react';
+import { type RefObject, useRef, useState } from 'react';
 import { download } from '../api/client';
 import type { RosterWeek } from '../api/model';
 import { type Taken, useTakeRoster } from '../api/roster';
 import { ErrorNote } from '../shell/ErrorNote';
 import { useWorkplace } from '../shell/plan';
+import { usePicture } from '../shell/usePicture';
 import type { Cell } from './RosterGrid';
 
 interface Props {
   view: RosterWeek;
   selected: Cell | null;
+  /** What a picture shows. */
+  picture: RefObject<HTMLElement | null>;
 }
 
 /** Rosters out and in: all of them as a table, one person's as a calendar. */
-export function FilesMenu({ view, selected }: Props) {
+export function FilesMenu({ view, selected, picture }: Props) {
+  const { draw, error } = usePicture(picture);
   const { draft, canEdit } = useWorkplace();
   const take = useTakeRoster(draft.id, view.monday);
   const input = useRef<HTMLInputElement>(null);
@@ -43,11 +47,13 @@ export function FilesMenu({ view, selected }: Props) {
               label: `Save the week of ${person?.name ?? 'the picked person'} (iCalendar)`,
               disabled: !view.rostered || !person,
             },
+            { key: 'png', label: 'What is drawn here (PNG)' },
             { type: 'divider' },
             { key: 'take', label: 'Take a CSV, or a picked person’s iCalendar', disabled: !canEdit },
           ],
           onClick: ({ key }) => {
             if (key === 'take') input.current?.click();
+            else if (key === 'png') void draw(`${draft.id}-roster-${view.monday}`);
             else if (key === 'ics') void download(`${path}/people/${person?.id}.ics?monday=${view.monday}`);
             else void download(`${path}/shifts.${key}?monday=${view.monday}`);
           },
@@ -66,7 +72,7 @@ export function FilesMenu({ view, selected }: Props) {
           event.target.value = '';
         }}
       />
-      <ErrorNote error={take.error} />
+      <ErrorNote error={take.error ?? error} />
       {taken && <TakenNote taken={taken} onClose={() => setTaken(null)} />}
     </>
   );

@@ -1,5 +1,5 @@
 import { Button, Dropdown, Segmented, Select } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { isActive, useJobs } from '../api/jobs';
 import type { DayChange, RosterWeek, Shift } from '../api/model';
@@ -30,6 +30,7 @@ export function RosterView() {
   const { draft, week, slot, canEdit } = useWorkplace();
   const { pick } = usePlace();
   const [params, setParams] = useSearchParams();
+  const picture = useRef<HTMLDivElement>(null);
   const { data: view, error } = useRoster(draft.id, week.monday);
   const [selected, setSelected] = useState<Cell | null>(null);
   const [target, setTarget] = useState<Target | null>(null);
@@ -84,13 +85,13 @@ export function RosterView() {
               ...Array.from({ length: 7 }, (_, i) => ({ value: i, label: dayName(i) })),
             ]}
           />
-          <FilesMenu view={view} selected={selected} />
+          <FilesMenu view={view} selected={selected} picture={picture} />
           {canEdit && <Begin view={view} />}
         </div>
         <JobLine />
         <ErrorNote error={error ?? change.error} />
         {view.rostered ? <Found view={view} /> : <NoRoster />}
-        <div className="roster-scroll">
+        <div className="roster-scroll" ref={picture}>
           <RosterGrid
             view={view}
             range={range}

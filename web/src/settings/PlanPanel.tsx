@@ -9,6 +9,9 @@ import { formatSeconds } from '../shell/time';
 import { EditorPanel, Field, Line, Part } from './EditorPanel';
 import { LanguageField } from './LanguageField';
 import { languagesOf } from './names';
+import { BotSharesEditor, botWords } from './BotSharesEditor';
+import { PayEditor } from './PayEditor';
+import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
 import { useElement } from './useElement';
 
@@ -36,15 +39,6 @@ export function PlanPanel() {
           maxLength={2}
           value={settings.country ?? ''}
           onChange={(event) => change({ country: event.target.value.toUpperCase() || null })}
-        />
-      </Field>
-      <Field label="Shrinkage">
-        <InputNumber
-          min={0}
-          max={90}
-          suffix="%"
-          value={Math.round(settings.shrinkage * 1000) / 10}
-          onChange={(share) => share !== null && change({ shrinkage: share / 100 })}
         />
       </Field>
       <Field label="Seats licensed">
@@ -87,6 +81,15 @@ export function PlanPanel() {
           <span className="soft">set by the last rule</span>
         </Line>
       )}
+      <Part title="Shrinkage" short={shrinkageWords(settings.shrinkage.parts)}>
+        <ShrinkageEditor value={settings.shrinkage.parts} onChange={(parts) => change({ shrinkage: { parts } })} />
+      </Part>
+      <Part title="Cost" short={settings.pay ? `${settings.pay.perHour} ${settings.pay.currency} an hour` : 'not said'}>
+        <PayEditor value={settings.pay} onChange={(pay) => change({ pay })} />
+      </Part>
+      <Part title="Left to the bot" short={botWords(settings.botShares)}>
+        <BotSharesEditor value={settings.botShares} onChange={(botShares) => change({ botShares })} />
+      </Part>
       <LanguageField languages={languages} value={language} onChange={setLanguage} />
       <Part title="Timeouts" short={`reply in ${formatSeconds(settings.timeouts.reply.seconds)}`}>
         <TimeoutsEditor value={settings.timeouts} language={language} onChange={(timeouts) => change({ timeouts })} />

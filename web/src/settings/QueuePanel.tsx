@@ -11,6 +11,7 @@ import { operatorLabel } from './names';
 import { SkillLevels } from './SkillLevels';
 import { useElement } from './useElement';
 import { limitWords, WaitingEditor } from './WaitingEditor';
+import { WorkloadEditor } from './WorkloadEditor';
 
 export function QueuePanel({ id }: { id: string }) {
   const { draft } = useWorkplace();
@@ -81,6 +82,30 @@ export function QueuePanel({ id }: { id: string }) {
           }
         />
       </Line>
+      <LimitField
+        label="Mean wait, at most"
+        least={0.1}
+        most={86400}
+        suffix="s"
+        value={queue.target.meanWaitSeconds}
+        onChange={(meanWaitSeconds) => change({ target: { ...queue.target, meanWaitSeconds } })}
+      />
+      <LimitField
+        label="Give up, at most"
+        least={0.01}
+        most={100}
+        suffix="%"
+        value={percent(queue.target.abandonment)}
+        onChange={(share) => change({ target: { ...queue.target, abandonment: share === null ? null : share / 100 } })}
+      />
+      <LimitField
+        label="Busy, at most"
+        least={1}
+        most={100}
+        suffix="%"
+        value={percent(queue.target.occupancy)}
+        onChange={(share) => change({ target: { ...queue.target, occupancy: share === null ? null : share / 100 } })}
+      />
       <Line label={`Members, ${members.length}`}>
         <span className="names">
           {members.length === 0 && <span className="short">▾ nobody is a member</span>}
@@ -121,40 +146,7 @@ export function QueuePanel({ id }: { id: string }) {
         <WaitingEditor id={id} value={queue.waiting} onChange={(waiting) => change({ waiting })} />
       </Part>
       <Part title="Workload" short={`${formatSeconds(queue.workload.handlingSeconds)} a chat`}>
-        <Field label="Handling, assumed">
-          <InputNumber
-            min={1}
-            max={86400}
-            suffix="s"
-            value={queue.workload.handlingSeconds}
-            onChange={(handlingSeconds) =>
-              handlingSeconds !== null && change({ workload: { ...queue.workload, handlingSeconds } })
-            }
-          />
-        </Field>
-        <Field label="Patience, assumed">
-          <InputNumber
-            min={1}
-            max={86400}
-            suffix="s"
-            placeholder="without end"
-            value={queue.workload.patienceSeconds}
-            onChange={(patienceSeconds) => change({ workload: { ...queue.workload, patienceSeconds } })}
-          />
-        </Field>
-        <Field label="Slowdown">
-          <Input
-            key={queue.workload.slowdown.join(' ')}
-            defaultValue={queue.workload.slowdown.join(' ')}
-            onBlur={(event) => {
-              const slowdown = event.target.value.split(/[\s;]+/).map(Number).filter((factor) => factor > 0);
-              if (slowdown.length > 0) change({ workload: { ...queue.workload, slowdown } });
-            }}
-          />
-        </Field>
-        <p className="soft">
-          Factors of the handling time while an operator holds one chat, two, three and so on, with blanks between.
-        </p>
+        <WorkloadEditor queueId={id} value={queue.workload} onChange={(workload) => change({ workload })} />
       </Part>
       <Part
         title="Transfers"
@@ -199,3 +191,23 @@ function Situation({ id }: { id: string }) {
     </div>
   );
 }
+
+interface LimitProps {
+  label: string;
+  least: number;
+  most: number;
+  suffix: string;
+  value: number | null | undefined;
+  onChange: (value: number | null) => void;
+}
+
+/** A further limit of a queue's target, which need not be set. */
+function LimitField({ label, least, most, suffix, value, onChange }: LimitProps) {
+  return (
+    <Field label={label}>
+      <InputNumber min={least} max={most} suffix={suffix} placeholder="not asked" value={value} onChange={onChange} />
+    </Field>
+  );
+}
+
+const percent = (share: number | null | undefined) => (share == null ? null : Math.round(share * 10_000) / 100);

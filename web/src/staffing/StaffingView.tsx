@@ -1,213 +1,207 @@
 import { Button, Dropdown, Segmented, Select } from 'antd';
-import { useState } from 'react';
+import { type RefObject, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
-import type { WhatIf } from '../api/model';
-import { useWhatIf } from '../api/results';
+import type { QueueGroup, Week, WhatIf } from '../api/model';
+import { useGroups, useWhatIf } from '../api/results';
+import { ErrorNote } from '../shell/ErrorNote';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
-import { formatMoment, formatShare } from '../shell/time';
+import { usePicture } from '../shell/usePicture';
 import { useSettled } from '../shell/useSettled';
 import { DayStrip } from './DayStrip';
-import { OnePersonTable } from './OnePersonTable';
+import { HalfHourPanel } from './HalfHourPanel';
+import { MendPanel } from './MendPanel';
 import { byDay, type Series } from './series';
 import { WhatIfPanel } from './WhatIfPanel';
-import { useWish } from './wish';
+import { MARK, useWish, write } from './wish';
 import './staffing.css';
 
 const ALL = '';
 const HALF_HOUR = 'The half-hour';
 const WHAT_IF = 'What if';
+const MEND = 'What helps';
+const PANELS = [HALF_HOUR, WHAT_IF, MEND];
 const SLIDING = 60;
 
-/** Operators required against present, a strip a day, and the picked half-hour queue by queue. */
+/** What is drawn: all queues, one, or those of a department or skill. */
+interface Shown {
+  title: string;
+  queues: string[];
+  series: Series;
+}
+
+/** Operators required against present, a strip a day, why they are, and what would change them. */
 export function StaffingView() {
   const { draft, week, slot } = useWorkplace();
   const { pick } = usePlace();
   const [params, setParams] = useSearchParams();
   const [wish, setWish] = useWish();
+  const picture = useRef<HTMLDivElement>(null);
   const asked: WhatIf = { monday: week.monday, ...wish };
   const moved = Object.keys(wish).length > 0;
-  const panel = params.get('panel') === WHAT_IF ? WHAT_IF : HALF_HOUR;
+  const panel = PANELS.find((name) => name === params.get('panel')) ?? HALF_HOUR;
+  const by = params.get('by') ?? ALL;
   const whatIf = useWhatIf(draft.id, useSettled(panel === WHAT_IF || moved ? asked : null, SLIDING) ?? undefined);
-  const [queueId, setQueueId] = useState(ALL);
-  const queue = week.queues.find((candidate) => candidate.id === queueId);
-  const series: Series = queue
-    ? {
-        required: queue.required,
-        present: queue.eligible,
-        short: queue.required.map((required, i) => Math.max(0, required - (queue.staffed[i] ?? 0))),
-        open: queue.open,
-      }
-    : { required: week.required, present: week.present, short: week.shortOf, open: week.open };
+  const { data: groups = [] } = useGroups(draft.id, week.monday);
+  const shown = shownBy(by, week, groups);
+  const { series } = shown;
   const days = byDay(week.startsAt, week.timeZone);
-  const ifSo = moved && !queue ? whatIf.data?.required : undefined;
+  const ifSo = moved && by === ALL ? whatIf.data?.required : undefined;
   const most = Math.max(1, ...series.required, ...series.present, ...(ifSo ?? []));
+
+  function put(name: string, value: string | null) {
+    setParams((before) => {
+      const after = new URLSearchParams(before);
+      if (value) after.set(name, value);
+      else after.delete(name);
+      return after;
+    });
+  }
+
   return (
     <div className="staffing">
       <section className="staffing-main" aria-label="Required against present">
         <div className="staffing-head">
           <h1>Operators required against present</h1>
-          <Exports plan={draft.id} monday={week.monday} />
+          <Exports plan={draft.id} monday={week.monday} picture={picture} />
           <Select
-            aria-label="Queue"
-            value={queueId}
-            onChange={setQueueId}
-            options={[{ value: ALL, label: 'All queues' }, ...week.queues.map((q) => ({ value: q.id, label: q.name }))]}
+            aria-label="Shown by"
+            value={by}
+            onChange={(value) => put('by', value || null)}
+            options={options(week, groups)}
           />
         </div>
-        <p className="legend">
-          <span className="key key-required" /> required <span className="key key-short" /> ▾ short{' '}
-          <span className="key key-present" /> {queue ? 'present and able to serve it' : 'present'}{' '}
-          <span className="key key-closed" /> closed
-          {ifSo && (
-            <>
-              {' '}
-              <span className="key key-if" /> required, if so
-            </>
-          )}
-        </p>
-        {days.map((day) => (
-          <DayStrip
-            key={day.date}
-            day={day}
-            series={series}
-            ifSo={ifSo}
-            most={most}
-            startsAt={week.startsAt}
-            timeZone={week.timeZone}
-            picked={slot}
-            onPick={pick}
-          />
-        ))}
+        <div ref={picture} className="staffing-field">
+          <p className="legend">
+            {shown.title && <strong>{shown.title}: </strong>}
+            <span className="key key-required" /> required <span className="key key-short" /> ▾ short{' '}
+            <span className="key key-present" /> {by === ALL ? 'present' : 'present and able to serve it'}{' '}
+            <span className="key key-closed" /> closed
+            {ifSo && (
+              <>
+                {' '}
+                <span className="key key-if" /> required, if so
+              </>
+            )}
+          </p>
+          {days.map((day) => (
+            <DayStrip
+              key={day.date}
+              day={day}
+              series={series}
+              ifSo={ifSo}
+              most={most}
+              startsAt={week.startsAt}
+              timeZone={week.timeZone}
+              picked={slot}
+              onPick={pick}
+            />
+          ))}
+        </div>
       </section>
       <aside className="panel" aria-label={panel}>
         <Segmented
           block
-          options={[HALF_HOUR, WHAT_IF]}
+          options={PANELS}
           value={panel}
-          onChange={(shown) =>
-            setParams((before) => {
-              const after = new URLSearchParams(before);
-              after.set('panel', shown);
-              return after;
-            })
-          }
+          onChange={(name) => put('panel', name === HALF_HOUR ? null : name)}
         />
-        {panel === WHAT_IF ? (
-          <WhatIfPanel wish={wish} onChange={setWish} answer={whatIf.data} error={whatIf.error} />
-        ) : (
-          <HalfHour queueId={queueId} onPickQueue={setQueueId} series={series} />
+        {panel === WHAT_IF && <WhatIfPanel wish={wish} onChange={setWish} answer={whatIf.data} error={whatIf.error} />}
+        {panel === MEND && (
+          <MendPanel
+            onTry={(tried) =>
+              setParams((before) => {
+                const after = new URLSearchParams(before);
+                after.set('panel', WHAT_IF);
+                after.set(MARK, write(tried));
+                return after;
+              })
+            }
+          />
+        )}
+        {panel === HALF_HOUR && (
+          <HalfHourPanel
+            queueId={by.startsWith(QUEUE) ? by.slice(QUEUE.length) : ALL}
+            title={shown.title}
+            queues={shown.queues}
+            onPickQueue={(id) => put('by', QUEUE + id)}
+            series={series}
+          />
         )}
       </aside>
     </div>
   );
 }
 
-function Exports({ plan, monday }: { plan: string; monday: string }) {
+const QUEUE = 'queue:';
+
+const keyOf = (group: QueueGroup) => `${group.by.toLowerCase()}:${group.id}`;
+
+function options(week: Week, groups: QueueGroup[]) {
+  const of = (kind: QueueGroup['by']) =>
+    groups.filter(({ by }) => by === kind).map((group) => ({ value: keyOf(group), label: group.name }));
+  return [
+    { value: ALL, label: 'All queues' },
+    { label: 'By department', options: of('DEPARTMENT') },
+    { label: 'By queue', options: week.queues.map(({ id, name }) => ({ value: QUEUE + id, label: name })) },
+    { label: 'By skill', options: of('SKILL') },
+  ];
+}
+
+function shownBy(by: string, week: Week, groups: QueueGroup[]): Shown {
+  const queue = week.queues.find(({ id }) => by === QUEUE + id);
+  if (queue) {
+    return {
+      title: queue.name,
+      queues: week.queues.map(({ id }) => id),
+      series: {
+        required: queue.required,
+        present: queue.eligible,
+        short: queue.required.map((required, i) => Math.max(0, required - (queue.staffed[i] ?? 0))),
+        open: queue.open,
+      },
+    };
+  }
+  const group = groups.find((one) => keyOf(one) === by);
+  if (group) {
+    const { required, present, shortOf, open } = group.week;
+    return { title: group.name, queues: group.queues, series: { required, present, short: shortOf, open } };
+  }
+  return {
+    title: '',
+    queues: week.queues.map(({ id }) => id),
+    series: { required: week.required, present: week.present, short: week.shortOf, open: week.open },
+  };
+}
+
+interface ExportsProps {
+  plan: string;
+  monday: string;
+  picture: RefObject<HTMLDivElement | null>;
+}
+
+function Exports({ plan, monday, picture }: ExportsProps) {
+  const { draw, error } = usePicture(picture);
   const csv = (table: string) => `/plans/${plan}/staffing.csv?monday=${monday}&table=${table}`;
   return (
-    <Dropdown
-      menu={{
-        items: [
-          { key: `/plans/${plan}/staffing.xlsx?monday=${monday}`, label: 'All of it as a spreadsheet (XLSX)' },
-          { key: csv('HALF_HOURS'), label: 'Half-hours (CSV)' },
-          { key: csv('QUEUES'), label: 'Half-hours by queue (CSV)' },
-        ],
-        onClick: ({ key }) => void download(key),
-      }}
-    >
-      <Button>Save the week</Button>
-    </Dropdown>
-  );
-}
-
-interface HalfHourProps {
-  queueId: string;
-  onPickQueue: (id: string) => void;
-  series: Series;
-}
-
-/** The picked half-hour queue by queue, and the week in figures. */
-function HalfHour({ queueId, onPickQueue, series }: HalfHourProps) {
-  const { week, slot, at } = useWorkplace();
-  const queue = week.queues.find((candidate) => candidate.id === queueId);
-  const hours = (values: number[]) => (values.reduce((sum, value) => sum + value, 0) / 2).toFixed(1);
-  const required = series.required.reduce((sum, value) => sum + value, 0) / 2;
-  return (
     <>
-        <h2>{formatMoment(at, week.timeZone)}</h2>
-        <p className="soft">Half-hour by queue; each operator counts for one queue at a time.</p>
-        {slot < 0 ? (
-          <p>This moment lies outside the week.</p>
-        ) : (
-          <table className="by-queue">
-            <thead>
-              <tr>
-                <th>Queue</th>
-                <th title="Chats expected in this half-hour">Chats</th>
-                <th title="Operators required">Req.</th>
-                <th title="Operators counted for it">There</th>
-                <th title="Share answered within the queue’s limit">In time</th>
-              </tr>
-            </thead>
-            <tbody>
-              {week.queues.map((row) => {
-                const lacking = (row.required[slot] ?? 0) - (row.staffed[slot] ?? 0);
-                return (
-                  <tr key={row.id} className={row.open[slot] ? '' : 'soft'}>
-                    <th scope="row">
-                      <button type="button" className="plain-link" onClick={() => onPickQueue(row.id)}>
-                        {row.name}
-                      </button>
-                    </th>
-                    {row.open[slot] ? (
-                      <>
-                        <td>{row.chats[slot]?.toFixed(1)}</td>
-                        <td>{row.required[slot]}</td>
-                        <td className={lacking > 0 ? 'short' : ''}>
-                          {lacking > 0 ? '▾ ' : ''}
-                          {row.staffed[slot]}
-                        </td>
-                        <td>{formatShare(row.answeredInTime[slot] ?? 0, 0)}</td>
-                      </>
-                    ) : (
-                      <td colSpan={4}>▪ closed</td>
-                    )}
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        )}
-        {queue && slot >= 0 && <OnePersonTable queueId={queue.id} name={queue.name} />}
-        <h3>The week{queue ? `, ${queue.name}` : ''}</h3>
-        <dl className="sums">
-          <dt>Operator-hours required</dt>
-          <dd>{required.toFixed(1)}</dd>
-          <dt>paid, with {formatShare(week.shrinkage, 0)} shrinkage</dt>
-          <dd>{(required / (1 - week.shrinkage)).toFixed(1)}</dd>
-          <dt>Operator-hours {queue ? 'able to serve it' : 'present'}</dt>
-          <dd>{hours(series.present)}</dd>
-          <dt>Operator-hours short</dt>
-          <dd className="short">{hours(series.short)}</dd>
-        </dl>
-        {queue && (
-          <p className="soft">
-            Handling {queue.handlingSeconds.toFixed(0)} s ({queue.handlingMeasured ? 'measured' : 'assumed'}),{' '}
-            {queue.chatsAtOnce} chats at once.
-          </p>
-        )}
-        <h3>How these figures are made</h3>
-        {week.notes.map((note) => (
-          <p key={note} className="soft">
-            {note}
-          </p>
-        ))}
-        <p className="soft">
-          Operators required: the smallest number that meets each queue’s answer target by a birth–death chain of chats
-          (Erlang A, with several chats at once and the slowdown they bring).
-        </p>
+      <ErrorNote error={error} />
+      <Dropdown
+        menu={{
+          items: [
+            { key: `/plans/${plan}/staffing.xlsx?monday=${monday}`, label: 'All of it as a spreadsheet (XLSX)' },
+            { key: csv('HALF_HOURS'), label: 'Half-hours (CSV)' },
+            { key: csv('QUEUES'), label: 'Half-hours by queue (CSV)' },
+            { key: PICTURE, label: 'What is drawn here (PNG)' },
+          ],
+          onClick: ({ key }) => void (key === PICTURE ? draw(`${plan}-staffing-${monday}`) : download(key)),
+        }}
+      >
+        <Button>Save the week</Button>
+      </Dropdown>
     </>
   );
 }
+
+const PICTURE = 'picture';

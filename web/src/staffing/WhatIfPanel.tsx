@@ -1,5 +1,5 @@
 import { Button, Slider } from 'antd';
-import type { Price, WhatIfAnswer, WhatIfSide } from '../api/model';
+import type { Figures, Price, WhatIfAnswer } from '../api/model';
 import { usePrices } from '../api/results';
 import { ErrorNote } from '../shell/ErrorNote';
 import { useWorkplace } from '../shell/plan';
@@ -83,6 +83,8 @@ function usePlanned({ field }: Slide) {
     case 'shrinkage':
       return week.shrinkage;
     case 'botShare':
+      return week.botShare;
+    case 'maxMeanWaitSeconds':
       return 0;
     default:
       return 1;
@@ -102,7 +104,7 @@ function useLargestTarget() {
 
 interface Line {
   title: string;
-  of: (side: WhatIfSide) => number | null | undefined;
+  of: (side: Figures) => number | null | undefined;
   words: (value: number) => string;
   /** Whether more is better; undefined where it is neither. */
   better?: 'more' | 'less';
@@ -111,16 +113,27 @@ interface Line {
 const hours = (value: number) => value.toFixed(1);
 
 const LINES: Line[] = [
-  { title: 'Chats', of: ({ figures }) => figures.chats, words: (value) => value.toFixed(0) },
-  { title: 'Operator-hours required', of: ({ figures }) => figures.requiredHours, words: hours, better: 'less' },
+  { title: 'Chats to people', of: ({ chats }) => chats, words: (value) => value.toFixed(0) },
+  { title: 'Operator-hours required', of: ({ requiredHours }) => requiredHours, words: hours, better: 'less' },
   { title: 'paid, with shrinkage', of: ({ paidHours }) => paidHours, words: hours, better: 'less' },
-  { title: 'short of the people present', of: ({ figures }) => figures.shortHours, words: hours, better: 'less' },
-  { title: 'Answered in time by them', of: ({ figures }) => figures.answeredInTime, words: formatShare, better: 'more' },
-  { title: 'Gave up waiting', of: ({ figures }) => figures.gaveUp, words: formatShare, better: 'less' },
-  { title: 'Mean wait', of: ({ figures }) => figures.meanWaitSeconds, words: formatSeconds, better: 'less' },
+  { title: 'short of the people present', of: ({ shortHours }) => shortHours, words: hours, better: 'less' },
+  { title: 'Answered in time by them', of: ({ answeredInTime }) => answeredInTime, words: formatShare, better: 'more' },
+  { title: 'Gave up waiting', of: ({ gaveUp }) => gaveUp, words: formatShare, better: 'less' },
+  { title: 'Mean wait', of: ({ meanWaitSeconds }) => meanWaitSeconds, words: formatSeconds, better: 'less' },
 ];
 
+/** The cost of the paid hours, where the plan says what one costs. */
+const costLine = (currency: string): Line => ({
+  title: `which cost, in ${currency}`,
+  of: ({ cost }) => cost,
+  words: (value) => value.toFixed(0),
+  better: 'less',
+});
+
 function Sides({ answer }: { answer: WhatIfAnswer }) {
+  const { draft } = useWorkplace();
+  const pay = draft.plan.settings.pay;
+  const lines = pay ? [...LINES.slice(0, 3), costLine(pay.currency), ...LINES.slice(3)] : LINES;
   return (
     <table className="by-queue what-if-sides">
       <thead>
@@ -132,7 +145,7 @@ function Sides({ answer }: { answer: WhatIfAnswer }) {
         </tr>
       </thead>
       <tbody>
-        {LINES.map(({ title, of, words, better }) => {
+        {lines.map(({ title, of, words, better }) => {
           const planned = of(answer.planned);
           const changed = of(answer.changed);
           return (
@@ -165,7 +178,7 @@ const WIDTH = 320;
 const HEIGHT = 90;
 
 /** What each share of chats answered in time costs in paid hours: the dearer, the steeper. */
-function Prices({ wish, now }: { wish: Wish; now: WhatIfSide }) {
+function Prices({ wish, now }: { wish: Wish; now: Figures }) {
   const { draft, week } = useWorkplace();
   const { answerShare: _, ...others } = wish;
   const { data } = usePrices(draft.id, useSettled({ monday: week.monday, ...others }, SLOWLY));

@@ -1,7 +1,7 @@
 import { useSearchParams } from 'react-router';
 
 /** What can be moved, in the order in which one asks. */
-export type Field = 'volume' | 'handling' | 'chatsAtOnce' | 'botShare' | 'answerShare' | 'withinSeconds' | 'shrinkage';
+export type Field = 'volume' | 'handling' | 'chatsAtOnce' | 'botShare' | 'answerShare' | 'withinSeconds' | 'maxMeanWaitSeconds' | 'shrinkage';
 
 /** What is to be otherwise; what is missing is as planned. */
 export type Wish = Partial<Record<Field, number>>;
@@ -25,11 +25,19 @@ export const SLIDES: Slide[] = [
   { field: 'botShare', label: 'Finished by the bot', least: 0, most: 0.95, step: 0.05, words: percent },
   { field: 'answerShare', label: 'Answered in time', least: 0.5, most: 0.99, step: 0.01, words: percent },
   { field: 'withinSeconds', label: 'which is within', least: 0, most: 300, step: 5, words: (value) => `${value} s` },
+  {
+    field: 'maxMeanWaitSeconds',
+    label: 'Mean wait, at most',
+    least: 0,
+    most: 120,
+    step: 1,
+    words: (value) => (value === 0 ? 'not asked for' : `${value} s`),
+  },
   { field: 'shrinkage', label: 'Shrinkage', least: 0, most: 0.6, step: 0.01, words: percent },
 ];
 
 const FIELDS = SLIDES.map(({ field }) => field);
-const MARK = 'if';
+export const MARK = 'if';
 
 /** Reads what the address says; what it says otherwise is not heard. */
 export function parse(text: string | null): Wish {

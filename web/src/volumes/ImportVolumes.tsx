@@ -103,6 +103,7 @@ const COLUMNS: Record<string, string> = {
   TIME_OF_DAY: 'time of day',
   QUEUE: 'queue',
   CHATS: 'chats offered',
+  WAIT: 'wait',
   CHATS_AT_ONCE: 'chats at once',
   ANSWERED: 'answered',
   LEFT: 'left',

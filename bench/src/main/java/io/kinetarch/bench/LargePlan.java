@@ -2,7 +2,7 @@ package io.kinetarch.bench;
 
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.WeeklyWindow;
-import io.kinetarch.core.plan.AnswerTarget;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
@@ -100,8 +100,8 @@ final class LargePlan {
                 department(i % DEPARTMENTS),
                 List.of(new SkillNeed(skill(i % SKILLS), 1 + random.nextInt(3))),
                 1 + random.nextInt(3),
-                new AnswerTarget(0.8, 30),
-                new Workload(420, 180.0, List.of(1.0, 1.12, 1.3)));
+                QueueTarget.of(0.8, 30),
+                Workload.of(420, 180.0, List.of(1.0, 1.12, 1.3)));
     }
 
     private static Operator operator(int i, Random random) {

@@ -28,7 +28,7 @@ import org.openjdk.jmh.annotations.Warmup;
 public class StaffingBench {
     private static final double HANDLING_SECONDS = 420;
     private static final double[] SLOWDOWN = {1.0, 1.12, 1.3};
-    private static final ServiceLimits LIMITS = new ServiceLimits(new AnswerTarget(0.8, 30), 0.05, 0.9);
+    private static final ServiceLimits LIMITS = new ServiceLimits(new AnswerTarget(0.8, 30), null, 0.05, 0.9);
 
     /** About as many operators as come out of the search. */
     @Param({"10", "100", "1000"})

@@ -118,12 +118,37 @@ final class ChangeWords {
         said.value("name", a.name(), b.name());
         said.value("time zone", a.timeZone(), b.timeZone());
         said.value("public holidays of", a.country(), b.country());
-        said.value("shrinkage", percent(a.shrinkage()), percent(b.shrinkage()));
+        said.list("shrinkage", a.shrinkage().parts(), b.shrinkage().parts(), ChangeWords::part);
+        said.value("an hour costs", cost(a.pay()), cost(b.pay()));
+        said.list(
+                "finished by the bot",
+                a.botShares(),
+                b.botShares(),
+                share -> percent(share.share()) + " of " + quoted(share.topic()));
         said.value("seats", a.seats(), b.seats());
         said.value("next chat by", lower(a.nextChat()), lower(b.nextChat()));
         texts(a.texts(), b.texts(), said);
         timeouts(a.timeouts(), b.timeouts(), said);
         said.list("accepted findings", a.accepted(), b.accepted(), accepted -> quoted(accepted.words()));
+    }
+
+    private static String part(Shrinkage.Part part) {
+        var days = part.days();
+        return part.name() + " " + percent(part.share())
+                + (days == null
+                        ? ""
+                        : " on "
+                                + days.stream()
+                                        .map(day -> day.getDisplayName(TextStyle.SHORT, Locale.ENGLISH))
+                                        .collect(Collectors.joining(", ")));
+    }
+
+    private static @Nullable String cost(@Nullable Pay pay) {
+        return pay == null ? null : String.format(Locale.ROOT, "%.2f %s", pay.perHour(), pay.currency());
+    }
+
+    private static @Nullable String source(@Nullable Source source) {
+        return source == null ? null : source.said() + ", " + source.asOf();
     }
 
     private static void timeouts(Timeouts a, Timeouts b, Said said) {
@@ -239,6 +264,18 @@ final class ChangeWords {
                 seconds(b.workload().handlingSeconds()));
         said.value("patience", patience(a.workload()), patience(b.workload()));
         said.value("slowdown", a.workload().slowdown(), b.workload().slowdown());
+        said.value(
+                "handling from",
+                source(a.workload().handlingFrom()),
+                source(b.workload().handlingFrom()));
+        said.value(
+                "patience from",
+                source(a.workload().patienceFrom()),
+                source(b.workload().patienceFrom()));
+        said.value(
+                "slowdown from",
+                source(a.workload().slowdownFrom()),
+                source(b.workload().slowdownFrom()));
         said.list("transfers to", a.transfers(), b.transfers(), this::name);
         said.list("rungs", a.ladder(), b.ladder(), this::rung);
     }
@@ -450,8 +487,18 @@ final class ChangeWords {
         }
     }
 
-    private static String target(AnswerTarget target) {
-        return percent(target.share()) + " in " + seconds(target.withinSeconds());
+    private static String target(QueueTarget target) {
+        var words = new StringBuilder(percent(target.share()) + " in " + seconds(target.withinSeconds()));
+        if (target.meanWaitSeconds() != null) {
+            words.append(", mean wait ").append(seconds(target.meanWaitSeconds()));
+        }
+        if (target.abandonment() != null) {
+            words.append(", give up ").append(percent(target.abandonment()));
+        }
+        if (target.occupancy() != null) {
+            words.append(", busy ").append(percent(target.occupancy()));
+        }
+        return words.toString();
     }
 
     private static String patience(Workload workload) {

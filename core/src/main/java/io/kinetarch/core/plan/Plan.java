@@ -56,10 +56,6 @@ public record Plan(
         return settings.country();
     }
 
-    public double shrinkage() {
-        return settings.shrinkage();
-    }
-
     public Department department(DepartmentId id) {
         return find(departments, id);
     }

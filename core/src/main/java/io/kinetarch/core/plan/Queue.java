@@ -24,7 +24,7 @@ public record Queue(
         int priority,
         OperatorChoice choice,
         WaitingRoom waiting,
-        AnswerTarget target,
+        QueueTarget target,
         Workload workload,
         List<QueueId> transfers,
         List<Rung> ladder)
@@ -63,7 +63,7 @@ public record Queue(
             DepartmentId department,
             List<SkillNeed> needs,
             int weight,
-            AnswerTarget target,
+            QueueTarget target,
             Workload workload) {
         return new Queue(
                 id,

@@ -11,7 +11,9 @@ import org.jspecify.annotations.Nullable;
  *
  * @param timeZone the local time of presence and staffing
  * @param country ISO 3166 code whose public holidays count; null for none
- * @param shrinkage share of paid time that is not spent answering (breaks, training, absence), 0 to 0.9
+ * @param shrinkage paid time that is not spent answering (breaks, training, absence)
+ * @param pay what an hour costs; null where nobody has said
+ * @param botShares what a bot is assumed to finish by itself, by topic; of topics not named, nothing
  * @param seats how many operators are licensed, 1 to 100,000; null where nobody counts them
  * @param nextChat which of several queues an operator's next chat comes from
  * @param texts the texts of every department and door that has none of its own
@@ -22,7 +24,9 @@ public record Settings(
         String name,
         ZoneId timeZone,
         @Nullable String country,
-        double shrinkage,
+        Shrinkage shrinkage,
+        @Nullable Pay pay,
+        List<BotShare> botShares,
         @Nullable Integer seats,
         NextChatFrom nextChat,
         Texts texts,
@@ -38,7 +42,8 @@ public record Settings(
                     "/country",
                     "\"" + country + "\" is no ISO 3166 country code; write two capitals such as IE, or null");
         }
-        Checks.between("shrinkage", shrinkage, 0, 0.9);
+        botShares = List.copyOf(botShares);
+        Checks.noneTwice("botShares", botShares, BotShare::topic, "/topic");
         if (seats != null) {
             Checks.between("seats", seats, 1, 100_000);
         }
@@ -47,17 +52,39 @@ public record Settings(
 
     /** Settings with nothing special about them. */
     public static Settings of(String name, ZoneId timeZone, Texts texts) {
-        return new Settings(name, timeZone, null, 0.3, null, NextChatFrom.PRIORITY, texts, Timeouts.COMMON, List.of());
+        return new Settings(
+                name,
+                timeZone,
+                null,
+                Shrinkage.of(0.3),
+                null,
+                List.of(),
+                null,
+                NextChatFrom.PRIORITY,
+                texts,
+                Timeouts.COMMON,
+                List.of());
     }
 
     /** These settings with other timeouts. */
     public Settings with(Timeouts other) {
-        return new Settings(name, timeZone, country, shrinkage, seats, nextChat, texts, other, accepted);
+        return new Settings(
+                name, timeZone, country, shrinkage, pay, botShares, seats, nextChat, texts, other, accepted);
     }
 
     /** These settings with other accepted findings. */
     public Settings with(List<Acceptance> other) {
-        return new Settings(name, timeZone, country, shrinkage, seats, nextChat, texts, timeouts, other);
+        return new Settings(
+                name, timeZone, country, shrinkage, pay, botShares, seats, nextChat, texts, timeouts, other);
+    }
+
+    /** The share of the chats about a topic that a bot finishes by itself; of those about none that is known, nothing. */
+    public double botShare(@Nullable String topic) {
+        return botShares.stream()
+                .filter(share -> share.topic().equals(topic))
+                .mapToDouble(BotShare::share)
+                .findFirst()
+                .orElse(0);
     }
 
     @Override

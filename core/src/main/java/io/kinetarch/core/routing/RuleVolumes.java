@@ -3,8 +3,10 @@ package io.kinetarch.core.routing;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.routing.RuleShares.Seen;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +32,18 @@ public final class RuleVolumes {
             @Nullable String topic,
             Map<String, Double> languages,
             @Nullable QueueId recorded,
-            double[] chats) {}
+            double[] chats) {
+        /** What the bot of a plan leaves of it. */
+        public Stream past(Settings settings) {
+            double left = 1 - settings.botShare(topic);
+            return new Stream(
+                    door,
+                    topic,
+                    languages,
+                    recorded,
+                    Arrays.stream(chats).map(chat -> left * chat).toArray());
+        }
+    }
 
     /** A queue and the door its chats come through, null where that is not known. */
     public record Route(QueueId queue, @Nullable DoorId door) {}

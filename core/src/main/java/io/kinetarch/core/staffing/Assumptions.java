@@ -15,9 +15,11 @@ import org.jspecify.annotations.Nullable;
  * @param chatsAtOnce how many chats an operator holds at once, 1–20; null as many as each queue is planned with
  * @param answerShare share of the chats of every queue to be answered in time, above 0 and below 1; null its own
  * @param withinSeconds the time meant by that, in every queue, 0–86,400; null its own
- * @param maxAbandonment greatest share that may give up waiting besides; null for none
- * @param maxOccupancy greatest mean share of chat places in use besides; null for none
- * @param botShare share of the chats that a bot finishes by itself, 0–0.95
+ * @param maxMeanWaitSeconds greatest mean wait in every queue; null its own
+ * @param maxAbandonment greatest share that may give up waiting; null its own
+ * @param maxOccupancy greatest mean share of chat places in use; null its own
+ * @param botShare share of the chats that a bot finishes by itself, 0–0.95; null as many as the
+ *     chats that are handed over leave to it already
  */
 public record Assumptions(
         double volume,
@@ -25,11 +27,12 @@ public record Assumptions(
         @Nullable Integer chatsAtOnce,
         @Nullable Double answerShare,
         @Nullable Double withinSeconds,
+        @Nullable Double maxMeanWaitSeconds,
         @Nullable Double maxAbandonment,
         @Nullable Double maxOccupancy,
-        double botShare) {
+        @Nullable Double botShare) {
     /** The week as it is planned and forecast. */
-    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, null, 0);
+    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, null, null, null);
 
     private static final int MOST_CHATS_AT_ONCE = 20;
 
@@ -40,7 +43,9 @@ public record Assumptions(
         if (chatsAtOnce != null) {
             between("chatsAtOnce", chatsAtOnce, 1, MOST_CHATS_AT_ONCE);
         }
-        between("botShare", botShare, 0, 0.95);
+        if (botShare != null) {
+            between("botShare", botShare, 0, 0.95);
+        }
     }
 
     private static void between(String name, double value, double least, double most) {
@@ -52,12 +57,20 @@ public record Assumptions(
     /** The same with another share of chats to be answered in time. */
     public Assumptions answering(double share) {
         return new Assumptions(
-                volume, handling, chatsAtOnce, share, withinSeconds, maxAbandonment, maxOccupancy, botShare);
+                volume,
+                handling,
+                chatsAtOnce,
+                share,
+                withinSeconds,
+                maxMeanWaitSeconds,
+                maxAbandonment,
+                maxOccupancy,
+                botShare);
     }
 
     /** The chats that reach people. */
     double chats(double expected) {
-        return expected * volume * (1 - botShare);
+        return expected * volume * (botShare == null ? 1 : 1 - botShare);
     }
 
     ServiceLimits limits(Queue queue) {
@@ -66,8 +79,9 @@ public record Assumptions(
                 new AnswerTarget(
                         answerShare == null ? own.share() : answerShare,
                         withinSeconds == null ? own.withinSeconds() : withinSeconds),
-                maxAbandonment,
-                maxOccupancy);
+                maxMeanWaitSeconds == null ? own.meanWaitSeconds() : maxMeanWaitSeconds,
+                maxAbandonment == null ? own.abandonment() : maxAbandonment,
+                maxOccupancy == null ? own.occupancy() : maxOccupancy);
     }
 
     int chatsAtOnce(int planned) {

@@ -100,6 +100,112 @@ public final class ChatQueue {
         return withWaitingRoom(operators, within, fullSpeed, head);
     }
 
+    double handlingSeconds() {
+        return handlingSeconds;
+    }
+
+    int chatsAtOnce() {
+        return chatsAtOnce;
+    }
+
+    /** Chats that end per undisturbed handling time with so many there, answered or given up. */
+    double departures(int chats, int operators) {
+        int places = operators * chatsAtOnce;
+        return chats <= places
+                ? speedAt(chats, operators)
+                : operators * speedHolding[chatsAtOnce] + (chats - places) * impatience;
+    }
+
+    /** The greatest number of chats there can be; without a waiting limit, one that is never reached. */
+    int mostChats(int operators) {
+        return waitingLimit == NO_LIMIT ? NO_LIMIT - 1 : operators * chatsAtOnce + waitingLimit;
+    }
+
+    /**
+     * The greatest number of chats worth looking at for some time.
+     *
+     * @param begin there at the start at most
+     * @param length of the time, in undisturbed handling times
+     */
+    int mostChats(int operators, int begin, double length) {
+        double come = load * length;
+        double most = begin + come + 8 * Math.sqrt(come) + 16;
+        if (impatience > 0) {
+            // were nobody answered, about as many would wait as come while one is patient
+            double wait = load / impatience;
+            most = Math.min(most, Math.max(begin, operators * chatsAtOnce) + wait + 8 * Math.sqrt(wait) + 16);
+        }
+        return (int) Math.min(most, mostChats(operators));
+    }
+
+    /**
+     * What those see who arrive while the numbers of chats have these chances.
+     *
+     * @param chances of 0, 1, 2, … chats
+     */
+    Performance seenBy(double[] chances, int operators, double withinSeconds) {
+        if (load == 0) {
+            return Performance.NOBODY_COMES;
+        }
+        int places = operators * chatsAtOnce;
+        double fullSpeed = operators * speedHolding[chatsAtOnce];
+        double within = withinSeconds / handlingSeconds;
+        var departures = fullSpeed == 0 || within == 0
+                ? null
+                : new Departures(
+                        fullSpeed,
+                        impatience,
+                        within,
+                        impatience == 0 ? within : -Math.expm1(-impatience * within) / impatience);
+        double atOnce = 0;
+        double inTime = 0;
+        double gaveUp = 0;
+        double waited = 0;
+        double waiting = 0;
+        double held = 0;
+        double noneMoreThan = 0; // chance of at most as many departures as wait ahead
+        double wait = 0; // of one with so many ahead
+        double leaves = 0;
+        int last = chances.length - 1;
+        for (int j = 0; j <= last; j++) {
+            held += Math.min(j, places) * chances[j];
+            if (j < places) {
+                atOnce += chances[j];
+                continue;
+            }
+            int ahead = j - places;
+            double others = fullSpeed + ahead * impatience;
+            wait = (1 + (ahead == 0 ? 0 : others * wait)) / (others + impatience);
+            leaves = impatience == 0 ? 0 : (impatience + (ahead == 0 ? 0 : others * leaves)) / (others + impatience);
+            waiting += ahead * chances[j];
+            if (ahead >= waitingLimit || chances[j] == 0) {
+                if (departures != null) {
+                    noneMoreThan += departures.probability();
+                    departures.advance();
+                }
+                continue;
+            }
+            if (departures != null) {
+                noneMoreThan += departures.probability();
+                departures.advance();
+                inTime += chances[j] * fullSpeed / (others + impatience) * Math.max(0, 1 - noneMoreThan);
+            }
+            waited += chances[j] * wait;
+            gaveUp += chances[j] * leaves;
+        }
+        double full = waitingLimit != NO_LIMIT && last == places + waitingLimit ? chances[last] : 0;
+        double perOperator = operators == 0 ? 0 : held / operators;
+        return new Performance(
+                Math.min(1, atOnce + inTime),
+                Math.min(1, 1 - atOnce),
+                full,
+                Math.min(1, gaveUp),
+                waited * handlingSeconds,
+                waiting,
+                operators == 0 ? 1 : perOperator / chatsAtOnce,
+                perOperator);
+    }
+
     /**
      * The states in which an arriving visitor is answered at once, in a scale where the first state with every place taken
      * weighs {@code boundary}.

@@ -1,6 +1,7 @@
 package io.kinetarch.core.staffing;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
@@ -73,6 +74,45 @@ public final class Coverage {
             }
         }
         return together;
+    }
+
+    /**
+     * Whom the queues could spare without lacking one more: whoever counts for none, and whoever such a person could take over for,
+     * at once or through others.
+     *
+     * @param queueOf what {@link #assign} returned for the same people
+     */
+    public static boolean[] spare(List<boolean[]> servable, int[] queueOf) {
+        int queues = servable.isEmpty() ? 0 : servable.getFirst().length;
+        var members = new ArrayList<List<Integer>>();
+        for (int queue = 0; queue < queues; queue++) {
+            members.add(new ArrayList<>());
+        }
+        var spare = new boolean[queueOf.length];
+        var open = new ArrayDeque<Integer>();
+        for (int person = 0; person < queueOf.length; person++) {
+            if (queueOf[person] == NONE) {
+                spare[person] = true;
+                open.add(person);
+            } else {
+                members.get(queueOf[person]).add(person);
+            }
+        }
+        while (!open.isEmpty()) {
+            boolean[] can = servable.get(open.remove());
+            for (int queue = 0; queue < queues; queue++) {
+                if (can[queue]) {
+                    for (int other : members.get(queue)) {
+                        if (!spare[other]) {
+                            spare[other] = true;
+                            open.add(other);
+                        }
+                    }
+                    members.get(queue).clear();
+                }
+            }
+        }
+        return spare;
     }
 
     /** Finds one more person for the queue: one who is free, else by moving others to queues where they too can serve. */

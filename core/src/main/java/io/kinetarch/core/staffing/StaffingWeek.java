@@ -18,16 +18,15 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>Every queue's requirement is worked out as if it stood alone. People count for one queue at a time: first as many
  * required places as possible are filled, then whoever is left joins the queue of theirs with the most chats to each
- * operator. Languages are not looked at, since volumes do not carry them.
+ * operator. Languages are not looked at, since volumes do not carry them. Where a queue has fewer operators than it requires, the
+ * chats that still wait at the end of a half-hour are there as the next begins.
  */
 public final class StaffingWeek {
-    private final Plan plan;
     private final List<Instant> slots;
     private final Map<QueueId, double[]> chats;
     private final Assumptions assumptions;
     private final List<Staffed> staffed;
-    private final List<OpeningHours> presence;
-    private final List<boolean[]> servable;
+    private final People people;
 
     private StaffingWeek(
             Plan plan,
@@ -36,7 +35,6 @@ public final class StaffingWeek {
             Map<QueueId, Double> handling,
             Assumptions assumptions,
             Presences presences) {
-        this.plan = plan;
         this.slots = week.slots();
         this.chats = chats;
         this.assumptions = assumptions;
@@ -50,10 +48,7 @@ public final class StaffingWeek {
                         plan.hoursOf(queue).hours(),
                         assumptions.limits(queue)))
                 .toList();
-        presence = plan.operators().stream()
-                .map(operator -> presences.of(operator, plan.timeZone(), week.monday()))
-                .toList();
-        servable = plan.operators().stream().map(this::servable).toList();
+        people = People.of(plan, presences, week.monday());
     }
 
     /**
@@ -65,11 +60,17 @@ public final class StaffingWeek {
      * @param eligible operators present who could serve it
      * @param staffed operators present who are counted for it
      * @param seen what happens with those
+     * @param carried chats that wait already as it begins, left over from half-hours with too few operators
      */
-    public record QueueSlot(boolean open, double chats, int required, int eligible, int staffed, Performance seen) {
+    public record QueueSlot(
+            boolean open, double chats, int required, int eligible, int staffed, Performance seen, double carried) {
         /** Operators lacking. */
         public int shortOf() {
             return Math.max(0, required - staffed);
+        }
+
+        QueueSlot with(Performance other, double waitAlready) {
+            return new QueueSlot(open, chats, required, eligible, staffed, other, waitAlready);
         }
     }
 
@@ -176,7 +177,57 @@ public final class StaffingWeek {
     }
 
     private List<Slot> work() {
-        return IntStream.range(0, slots.size()).parallel().mapToObj(this::slot).toList();
+        var alone =
+                IntStream.range(0, slots.size()).parallel().mapToObj(this::slot).toList();
+        var byQueue = IntStream.range(0, staffed.size())
+                .parallel()
+                .mapToObj(q -> carriedOver(
+                        staffed.get(q),
+                        alone.stream().map(slot -> slot.queues.get(q)).toList()))
+                .toList();
+        return IntStream.range(0, slots.size())
+                .mapToObj(i -> new Slot(
+                        alone.get(i).startsAt,
+                        alone.get(i).present,
+                        byQueue.stream().map(queue -> queue.get(i)).toList()))
+                .toList();
+    }
+
+    /**
+     * A queue's half-hours, those followed one by one in which it has fewer operators than it requires, and those after them until
+     * no more wait than would anyway. As a department closes, whoever still waits is sent away.
+     */
+    private static List<QueueSlot> carriedOver(Staffed queue, List<QueueSlot> alone) {
+        var slots = new ArrayList<>(alone);
+        Followed followed = null;
+        for (int i = 0; i < slots.size(); i++) {
+            var slot = slots.get(i);
+            if (!slot.open || (followed == null && (slot.shortOf() == 0 || slot.chats == 0))) {
+                followed = null;
+                continue;
+            }
+            if (followed == null) {
+                followed = before(queue, i == 0 ? null : slots.get(i - 1));
+            }
+            double carried = followed.waiting();
+            var halfHour = followed.next(
+                    queue.model(slot.chats),
+                    slot.staffed,
+                    (double) WeekOfHalfHours.SLOT.toSeconds(),
+                    queue.limits.withinSeconds());
+            slots.set(i, slot.with(halfHour.seen(), carried));
+            double asEver = slot.seen.meanWaiting();
+            boolean settles = slot.shortOf() == 0 && halfHour.end().waiting() <= 1.02 * asEver + 0.01;
+            followed = settles ? null : halfHour.end();
+        }
+        return slots;
+    }
+
+    /** How a queue stands after a half-hour that had enough operators: as it would after many of them. */
+    private static Followed before(Staffed queue, @Nullable QueueSlot slot) {
+        return slot == null || !slot.open || slot.chats == 0
+                ? Followed.empty()
+                : Followed.settled(queue.model(slot.chats), slot.staffed);
     }
 
     private Slot slot(int index) {
@@ -192,7 +243,7 @@ public final class StaffingWeek {
             expected[q] = volume == null ? 0 : assumptions.chats(volume[index]);
             required[q] = open[q] ? Requirement.smallest(queue.model(expected[q]), queue.limits) : 0;
         }
-        List<boolean[]> there = there(at);
+        List<boolean[]> there = people.servable(at);
         int[] counted = counted(required, there, expected);
         var result = new ArrayList<QueueSlot>(queues);
         for (int q = 0; q < queues; q++) {
@@ -203,7 +254,7 @@ public final class StaffingWeek {
                             .model(expected[q])
                             .evaluate(counted[q], staffed.get(q).limits.withinSeconds())
                     : Performance.NOBODY_COMES;
-            result.add(new QueueSlot(open[q], expected[q], required[q], eligible, counted[q], seen));
+            result.add(new QueueSlot(open[q], expected[q], required[q], eligible, counted[q], seen, 0));
         }
         return new Slot(at, there.size(), result);
     }
@@ -239,23 +290,5 @@ public final class StaffingWeek {
             }
         }
         return busiest;
-    }
-
-    private List<boolean[]> there(Instant at) {
-        var there = new ArrayList<boolean[]>();
-        for (int i = 0; i < presence.size(); i++) {
-            if (presence.get(i).isOpen(at)) {
-                there.add(servable.get(i));
-            }
-        }
-        return there;
-    }
-
-    private boolean[] servable(Operator operator) {
-        boolean[] can = new boolean[plan.queues().size()];
-        for (int q = 0; q < can.length; q++) {
-            can[q] = canServe(operator, plan.queues().get(q));
-        }
-        return can;
     }
 }

@@ -1,5 +1,7 @@
 package io.kinetarch.core.staffing;
 
+import io.kinetarch.core.plan.Shrinkage;
+import java.time.ZoneId;
 import java.util.List;
 
 /**
@@ -11,6 +13,7 @@ import java.util.List;
  * @param gaveUp share of the chats at open times that give up waiting
  * @param meanWaitSeconds mean wait of the chats at open times; infinite if some queue grows without end
  * @param requiredHours operator-hours required
+ * @param paidHours hours to be paid for so that so many are spent answering
  * @param presentHours operator-hours present
  * @param shortHours operator-hours lacking, when nobody counts for two queues at once
  */
@@ -21,11 +24,18 @@ public record WeekTotals(
         double gaveUp,
         double meanWaitSeconds,
         double requiredHours,
+        double paidHours,
         double presentHours,
         double shortHours) {
+    private static final double HOURS = WeekOfHalfHours.SLOT.toMinutes() / 60.0;
 
-    /** Sums up a week. */
-    public static WeekTotals of(List<StaffingWeek.Slot> slots) {
+    /**
+     * Sums up a week.
+     *
+     * @param zone in which the weekdays of the shrinkage are meant
+     */
+    public static WeekTotals of(List<StaffingWeek.Slot> slots, ZoneId zone, Shrinkage shrinkage) {
+        double paid = 0;
         double chats = 0;
         double beyondLimit = 0;
         double served = 0;
@@ -37,6 +47,8 @@ public record WeekTotals(
         long lacking = 0;
         for (var slot : slots) {
             required += slot.required();
+            paid += shrinkage.paid(
+                    slot.required() * HOURS, slot.startsAt().atZone(zone).getDayOfWeek());
             present += slot.present();
             lacking += slot.shortOf();
             for (var queue : slot.queues()) {
@@ -50,7 +62,6 @@ public record WeekTotals(
                 }
             }
         }
-        double hours = WeekOfHalfHours.SLOT.toMinutes() / 60.0;
         double each = served == 0 ? 1 : served;
         return new WeekTotals(
                 chats,
@@ -58,8 +69,9 @@ public record WeekTotals(
                 served == 0 ? 1 : inTime / each,
                 gaveUp / each,
                 waited / each,
-                required * hours,
-                present * hours,
-                lacking * hours);
+                required * HOURS,
+                paid,
+                present * HOURS,
+                lacking * HOURS);
     }
 }

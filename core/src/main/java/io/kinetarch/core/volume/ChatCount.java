@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param answered how many of them an operator took; null where it was not counted
  * @param left how many of them ended while they waited; null where it was not counted
  * @param handlingSeconds mean handling time of these chats; null where it was not measured
+ * @param waitSeconds how long these chats waited in the mean, answered or not; null where it was not measured
  * @param chatsAtOnce how many chats an operator who had one held, in the mean; null where it was not measured
  */
 public record ChatCount(
@@ -21,6 +22,7 @@ public record ChatCount(
         @Nullable Integer answered,
         @Nullable Integer left,
         @Nullable Double handlingSeconds,
+        @Nullable Double waitSeconds,
         @Nullable Double chatsAtOnce) {
     /** The length of the interval that is counted over. */
     public static final Duration INTERVAL = Duration.ofMinutes(30);

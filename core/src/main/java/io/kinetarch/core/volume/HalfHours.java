@@ -51,6 +51,7 @@ final class HalfHours {
         private @Nullable Integer answered;
         private @Nullable Integer left;
         private final Mean handling = new Mean();
+        private final Mean wait = new Mean();
         private final Mean atOnce = new Mean();
 
         void add(int moreChats, @Nullable Integer moreAnswered, @Nullable Integer moreLeft, Parsed means) {
@@ -58,6 +59,7 @@ final class HalfHours {
             answered = together(answered, moreAnswered);
             left = together(left, moreLeft);
             handling.add(moreChats, means.handlingSeconds());
+            wait.add(moreChats, means.waitSeconds());
             atOnce.add(moreChats, means.chatsAtOnce());
         }
 
@@ -66,7 +68,8 @@ final class HalfHours {
         }
 
         ChatCount count(Slot slot) {
-            return new ChatCount(slot.origin, slot.startsAt, chats, answered, left, handling.value(), atOnce.value());
+            return new ChatCount(
+                    slot.origin, slot.startsAt, chats, answered, left, handling.value(), wait.value(), atOnce.value());
         }
     }
 
@@ -90,6 +93,7 @@ final class HalfHours {
                 one.answered(),
                 one.left(),
                 one.handlingSeconds(),
+                one.waitSeconds(),
                 one.chatsAtOnce());
     }
 

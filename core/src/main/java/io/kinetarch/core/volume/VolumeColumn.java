@@ -20,6 +20,7 @@ public enum VolumeColumn {
             "aht",
             "aht seconds",
             "duration")),
+    WAIT(Set.of("wait seconds", "wait", "mean wait", "mean wait seconds", "waiting time", "asa", "asa seconds")),
     CHATS_AT_ONCE(Set.of("chats at once", "concurrency", "mean chats at once")),
     DOOR(Set.of("door", "front door", "door id")),
     LANGUAGE(Set.of("language", "lang", "locale")),

@@ -23,6 +23,7 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
 
@@ -179,6 +180,7 @@ public final class VolumeFile {
             @Nullable Integer answered,
             @Nullable Integer left,
             @Nullable Double handlingSeconds,
+            @Nullable Double waitSeconds,
             @Nullable Double chatsAtOnce) {}
 
     private static final class Lines {
@@ -222,7 +224,8 @@ public final class VolumeFile {
                     chats(line, answered, left),
                     answered,
                     left,
-                    handlingSeconds(columns.value(line, VolumeColumn.HANDLING)),
+                    seconds("handling", columns.value(line, VolumeColumn.HANDLING)),
+                    seconds("wait", columns.value(line, VolumeColumn.WAIT)),
                     chatsAtOnce(columns.value(line, VolumeColumn.CHATS_AT_ONCE)));
         }
 
@@ -307,15 +310,14 @@ public final class VolumeFile {
         return atOnce;
     }
 
-    private static @Nullable Double handlingSeconds(Optional<String> given) throws UnusableLine {
+    private static @Nullable Double seconds(String what, Optional<String> given) throws UnusableLine {
         if (given.isEmpty()) {
             return null;
         }
         String value = given.get();
         var clock = CLOCK.matcher(value);
         if (!clock.matches() && !DECIMAL.matcher(value).matches()) {
-            throw new UnusableLine(
-                    "handling must be a number of seconds or a time such as 6:45, not \"" + value + "\"");
+            throw new UnusableLine(what + " must be a number of seconds or a time such as 6:45, not \"" + value + "\"");
         }
         double seconds = clock.matches()
                 ? 3600 * (clock.group(1) == null ? 0 : Integer.parseInt(clock.group(1)))
@@ -323,7 +325,7 @@ public final class VolumeFile {
                         + Integer.parseInt(clock.group(3))
                 : Double.parseDouble(value.replace(',', '.'));
         if (seconds > LONGEST_HANDLING_SECONDS) {
-            throw new UnusableLine("handling of " + value + " seconds is longer than a day; is it in milliseconds?");
+            throw new UnusableLine(what + " of " + value + " seconds is longer than a day; is it in milliseconds?");
         }
         return seconds;
     }
@@ -349,7 +351,8 @@ public final class VolumeFile {
 
     private static char decimalMark(List<CSVRecord> lines, VolumeColumns columns) {
         return lines.stream()
-                        .map(line -> columns.value(line, VolumeColumn.HANDLING))
+                        .flatMap(line -> Stream.of(VolumeColumn.HANDLING, VolumeColumn.WAIT)
+                                .map(column -> columns.value(line, column)))
                         .flatMap(Optional::stream)
                         .anyMatch(value -> WITH_DECIMAL_COMMA.matcher(value).matches())
                 ? ','

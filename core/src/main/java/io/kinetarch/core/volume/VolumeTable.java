@@ -26,6 +26,7 @@ public final class VolumeTable implements AutoCloseable {
         "answered",
         "left",
         "handling seconds",
+        "wait seconds",
         "chats at once"
     };
 
@@ -61,6 +62,7 @@ public final class VolumeTable implements AutoCloseable {
                 count.answered(),
                 count.left(),
                 plain(count.handlingSeconds()),
+                plain(count.waitSeconds()),
                 plain(count.chatsAtOnce()));
     }
 

@@ -6,11 +6,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.kinetarch.core.dispatch.NextChat.Waiting;
-import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.NextChatFrom;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Settings;
 import java.time.Instant;
@@ -67,6 +67,8 @@ class NextChatTest {
                         null,
                         settings.shrinkage(),
                         null,
+                        List.of(),
+                        null,
                         by,
                         settings.texts(),
                         settings.timeouts(),
@@ -82,7 +84,7 @@ class NextChatTest {
                         cargoPriority,
                         cargo.choice(),
                         cargo.waiting(),
-                        new AnswerTarget(0.8, cargoSeconds),
+                        QueueTarget.of(0.8, cargoSeconds),
                         cargo.workload(),
                         cargo.transfers(),
                         cargo.ladder()));

@@ -9,7 +9,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.core.door.DoorState.Standing;
 import io.kinetarch.core.hours.OpeningHours;
-import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
@@ -20,6 +19,7 @@ import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Workload;
@@ -46,8 +46,8 @@ class DoorStateTest {
                             FREIGHT,
                             List.of(),
                             1,
-                            new AnswerTarget(0.8, 30),
-                            new Workload(60, null, List.of(1.0))))));
+                            QueueTarget.of(0.8, 30),
+                            Workload.of(60, null, List.of(1.0))))));
 
     @Test
     void aDoorWithoutHoursFollowsTheDepartmentsThatItsChatsGoTo() {

@@ -17,6 +17,7 @@ import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionKind;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Settings;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
@@ -31,7 +32,9 @@ class DoorTextsTest {
                     "S",
                     SamplePlan.DUBLIN,
                     null,
-                    0,
+                    Shrinkage.NONE,
+                    null,
+                    List.of(),
                     null,
                     NextChatFrom.PRIORITY,
                     new Texts(Map.of(

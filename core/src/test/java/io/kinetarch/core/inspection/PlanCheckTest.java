@@ -12,7 +12,6 @@ import io.kinetarch.core.hours.DatedHours;
 import io.kinetarch.core.hours.HolidayCalendar;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.inspection.Finding.Severity;
-import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
@@ -27,10 +26,12 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Settings;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.Skill;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.SkillNeed;
@@ -69,8 +70,18 @@ class PlanCheckTest {
 
     @Test
     void moreOperatorsThanSeatsWarnsAndLocksNobodyOut() {
-        var plan = SamplePlan.edited(
-                new Settings("S", DUBLIN, null, 0, 3, NextChatFrom.PRIORITY, Texts.NONE, Timeouts.COMMON, List.of()));
+        var plan = SamplePlan.edited(new Settings(
+                "S",
+                DUBLIN,
+                null,
+                Shrinkage.NONE,
+                null,
+                List.of(),
+                3,
+                NextChatFrom.PRIORITY,
+                Texts.NONE,
+                Timeouts.COMMON,
+                List.of()));
 
         found(plan, Severity.WARNS, "4 operators are in the plan, but only 3 seats are licensed.");
     }
@@ -104,8 +115,8 @@ class PlanCheckTest {
                 SALES,
                 List.of(),
                 100,
-                new AnswerTarget(0.8, 30),
-                new Workload(60, null, List.of(1.0)));
+                QueueTarget.of(0.8, 30),
+                Workload.of(60, null, List.of(1.0)));
         var unskilled = SamplePlan.queue(CARGO, FARES, 5);
         var plan = SamplePlan.edited(never, idle, lonely, unskilled);
 
@@ -149,8 +160,8 @@ class PlanCheckTest {
                 0,
                 new OperatorChoice.LongestFree(),
                 new WaitingRoom(new WaitingRoom.Limit(5, new WaitingRoom.Beyond.ToQueue(to)), true, false),
-                new AnswerTarget(0.8, 30),
-                new Workload(60, null, List.of(1.0)),
+                QueueTarget.of(0.8, 30),
+                Workload.of(60, null, List.of(1.0)),
                 transfers,
                 List.of());
     }

@@ -32,8 +32,8 @@ class ChangeListTest {
                 4,
                 new OperatorChoice.Tiers(List.of(List.of(new OperatorId("ana")), List.of(new OperatorId("cleo")))),
                 new WaitingRoom(new WaitingRoom.Limit(15, new WaitingRoom.Beyond.ToQueue(CARGO)), false, true),
-                new AnswerTarget(0.85, 25),
-                new Workload(420, null, List.of(1.0, 1.2)),
+                QueueTarget.of(0.85, 25),
+                Workload.of(420, null, List.of(1.0, 1.2)),
                 List.of(CARGO),
                 List.of());
 
@@ -116,11 +116,22 @@ class ChangeListTest {
     @Test
     void settingsAndTextsAreSaidToo() {
         var texts = new Texts(Map.of(TextKind.CLOSED, LocalText.of("en", "We are back at {opens}.")));
-        var plan = SamplePlan.edited(
-                new Settings("Sample", DUBLIN, null, 0.25, 20, NextChatFrom.TARGET, texts, Timeouts.COMMON, List.of()));
+        var plan = SamplePlan.edited(new Settings(
+                "Sample",
+                DUBLIN,
+                null,
+                Shrinkage.of(0.25),
+                new Pay(24.5, "EUR"),
+                List.of(new BotShare("Fares", 0.4)),
+                20,
+                NextChatFrom.TARGET,
+                texts,
+                Timeouts.COMMON,
+                List.of()));
 
         assertThat(words(plan))
-                .containsExactly("The plan: public holidays of IE → none; shrinkage 30 % → 25 %; seats none → 20; "
+                .containsExactly("The plan: public holidays of IE → none; shrinkage + Shrinkage 25 %; "
+                        + "shrinkage − Shrinkage 30 %; an hour costs none → 24.50 EUR; finished by the bot + 40 % of “Fares”; seats none → 20; "
                         + "next chat by priority → target; closed text in en “We are back at {opens}.”");
         assertThat(ChangeList.of(PlanDiff.between(plan, PLAN)).getFirst().words())
                 .contains("no closed text in en");
@@ -172,7 +183,17 @@ class ChangeListTest {
     void longTextsAreCut() {
         var texts = new Texts(Map.of(TextKind.BUSY, LocalText.of("en", "so ".repeat(50) + "busy")));
         var plan = SamplePlan.edited(new Settings(
-                "Sample", DUBLIN, "IE", 0.3, null, NextChatFrom.PRIORITY, texts, Timeouts.COMMON, List.of()));
+                "Sample",
+                DUBLIN,
+                "IE",
+                Shrinkage.of(0.3),
+                null,
+                List.of(),
+                null,
+                NextChatFrom.PRIORITY,
+                texts,
+                Timeouts.COMMON,
+                List.of()));
 
         assertThat(words(plan).getFirst()).endsWith("…”").hasSizeLessThan(110);
     }

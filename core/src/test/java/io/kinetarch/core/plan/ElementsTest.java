@@ -22,11 +22,10 @@ class ElementsTest {
 
     @Test
     void settingsRefuseWhatCannotBe() {
-        refused(() -> settings("XX", 0.3, null), "/country", "no ISO 3166");
-        refused(() -> settings("IE", 0.91, null), "/shrinkage", "from 0 to 0.9");
-        refused(() -> settings("IE", 0.3, 0), "/seats", "from 1 to 100000, was 0");
+        refused(() -> settings("XX", null), "/country", "no ISO 3166");
+        refused(() -> settings("IE", 0), "/seats", "from 1 to 100000, was 0");
         refused(() -> new SettingsId("other"), "", "one set of settings");
-        assertThat(settings(null, 0, 100_000).seats()).isEqualTo(100_000);
+        assertThat(settings(null, 100_000).seats()).isEqualTo(100_000);
     }
 
     @Test
@@ -142,9 +141,19 @@ class ElementsTest {
         assertThat(SamplePlan.plan().landingQueue().id()).isEqualTo(BOOKING);
     }
 
-    private static Settings settings(@Nullable String country, double shrinkage, @Nullable Integer seats) {
+    private static Settings settings(@Nullable String country, @Nullable Integer seats) {
         return new Settings(
-                "S", DUBLIN, country, shrinkage, seats, NextChatFrom.PRIORITY, Texts.NONE, Timeouts.COMMON, List.of());
+                "S",
+                DUBLIN,
+                country,
+                Shrinkage.NONE,
+                null,
+                List.of(),
+                seats,
+                NextChatFrom.PRIORITY,
+                Texts.NONE,
+                Timeouts.COMMON,
+                List.of());
     }
 
     private static Queue members(Membership members) {
@@ -163,8 +172,8 @@ class ElementsTest {
                 priority,
                 new OperatorChoice.LongestFree(),
                 WaitingRoom.OPEN,
-                new AnswerTarget(0.8, 30),
-                new Workload(60, null, List.of(1.0)),
+                QueueTarget.of(0.8, 30),
+                Workload.of(60, null, List.of(1.0)),
                 transfers,
                 List.of());
     }

@@ -53,8 +53,8 @@ class PlanEditTest {
                 SamplePlan.SALES,
                 List.of(new SkillNeed(knots, 1)),
                 1,
-                new AnswerTarget(0.8, 30),
-                new Workload(60, null, List.of(1.0)));
+                QueueTarget.of(0.8, 30),
+                Workload.of(60, null, List.of(1.0)));
         var plan = PLAN.edited(List.of(new PlanEdit.Put(needing), new PlanEdit.Put(new Skill(knots, "Knots"))));
 
         assertThat(plan.queue(BOOKING).needs()).containsExactly(new SkillNeed(knots, 1));

@@ -62,10 +62,10 @@ class PlanTest {
         refused(() -> queue(BOOKING, FARES, 6), "/leastLevel", "from 1 to 5, was 6");
         refused(() -> new AnswerTarget(1, 30), "/share", "below 1");
         refused(() -> new AnswerTarget(0.8, -1), "/withinSeconds", "from 0 to 86400");
-        refused(() -> new Workload(0, null, List.of(1.0)), "/handlingSeconds", "from 1 to 86400, was 0");
-        refused(() -> new Workload(60, 0.0, List.of(1.0)), "/patienceSeconds", "was 0");
-        refused(() -> new Workload(60, null, List.of()), "/slowdown", "at least one");
-        refused(() -> new Workload(60, null, List.of(1.0, -2.0)), "/slowdown/1", "was -2");
+        refused(() -> Workload.of(0, null, List.of(1.0)), "/handlingSeconds", "from 1 to 86400, was 0");
+        refused(() -> Workload.of(60, 0.0, List.of(1.0)), "/patienceSeconds", "was 0");
+        refused(() -> Workload.of(60, null, List.of()), "/slowdown", "at least one");
+        refused(() -> Workload.of(60, null, List.of(1.0, -2.0)), "/slowdown/1", "was -2");
         refused(() -> SamplePlan.operator("eve", 0, List.of("en")), "/capacity", "from 1 to 1000");
         refused(() -> SamplePlan.operator("eve", 1, List.of()), "/languages", "at least one");
         refused(() -> SamplePlan.operator("eve", 1, List.of("en", "english!")), "/language", "BCP 47");

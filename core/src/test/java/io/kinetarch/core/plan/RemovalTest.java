@@ -44,8 +44,8 @@ class RemovalTest {
                 SamplePlan.SALES,
                 List.of(new SkillNeed(FARES, 2), new SkillNeed(FREIGHT, 4)),
                 1,
-                new AnswerTarget(0.8, 30),
-                new Workload(60, null, List.of(1.0)));
+                QueueTarget.of(0.8, 30),
+                Workload.of(60, null, List.of(1.0)));
         var plan = removed(SamplePlan.edited(both), FREIGHT, FARES);
 
         assertThat(plan.queue(BOOKING).needs()).containsExactly(new SkillNeed(FARES, 4));

@@ -28,7 +28,9 @@ public final class SamplePlan {
                         "Sample",
                         DUBLIN,
                         "IE",
-                        0.3,
+                        Shrinkage.of(0.3),
+                        null,
+                        List.of(),
                         null,
                         NextChatFrom.PRIORITY,
                         Texts.NONE,
@@ -65,8 +67,8 @@ public final class SamplePlan {
                 SALES,
                 List.of(new SkillNeed(skill, leastLevel)),
                 2,
-                new AnswerTarget(0.8, 30),
-                new Workload(420, 180.0, List.of(1.0, 1.12, 1.3)));
+                QueueTarget.of(0.8, 30),
+                Workload.of(420, 180.0, List.of(1.0, 1.12, 1.3)));
     }
 
     public static Operator operator(String id, int capacity, List<String> languages, HeldSkill... skills) {

@@ -56,7 +56,7 @@ final class Weeks {
     }
 
     private static StaffingWeek.QueueSlot queue(int required) {
-        return new StaffingWeek.QueueSlot(true, required, required, 0, 0, SEEN);
+        return new StaffingWeek.QueueSlot(true, required, required, 0, 0, SEEN, 0);
     }
 
     private static final Performance SEEN = new Performance(1, 0, 0, 0, 0, 0, 0, 0);

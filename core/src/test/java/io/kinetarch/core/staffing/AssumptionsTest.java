@@ -58,7 +58,7 @@ class AssumptionsTest {
 
     @Test
     void furtherLimitsOnlyAskForMore() {
-        var strict = new Assumptions(1, 1, null, null, null, 0.01, 0.6, 0);
+        var strict = new Assumptions(1, 1, null, null, null, null, 0.01, 0.6, null);
         assertThat(required(strict)).isGreaterThanOrEqualTo(required(Assumptions.AS_PLANNED));
         var slot = slot(strict).queues().getFirst();
         assertThat(slot.required()).isPositive();
@@ -97,6 +97,7 @@ class AssumptionsTest {
                 atOnce,
                 target == null ? null : target.share(),
                 target == null ? null : target.withinSeconds(),
+                null,
                 null,
                 null,
                 bot);

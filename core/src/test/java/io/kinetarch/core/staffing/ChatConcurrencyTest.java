@@ -68,6 +68,7 @@ class ChatConcurrencyTest {
             var queue = Scene.random(random).queue();
             var limits = new ServiceLimits(
                     new AnswerTarget(0.5 + 0.49 * random.nextDouble(), 60 * random.nextDouble()),
+                    random.nextBoolean() ? null : 1 + 60 * random.nextDouble(),
                     random.nextBoolean() ? 0.01 + 0.1 * random.nextDouble() : null,
                     random.nextBoolean() ? 0.5 + 0.4 * random.nextDouble() : null);
             int first = 1;
@@ -123,7 +124,7 @@ class ChatConcurrencyTest {
         var queue = ChatQueue.arriving(1, 300).build();
 
         assertThat(queue.evaluate(300, 30).meanWaitSeconds()).isInfinite();
-        assertThat(Requirement.smallest(queue, new ServiceLimits(null, 0.5, null)))
+        assertThat(Requirement.smallest(queue, new ServiceLimits(null, null, 0.5, null)))
                 .isEqualTo(301);
     }
 
@@ -145,9 +146,9 @@ class ChatConcurrencyTest {
         assertThatThrownBy(() -> ChatQueue.arriving(1, 1).patience(0)).hasMessageContaining("patienceSeconds");
         assertThatThrownBy(() -> ChatQueue.arriving(1e6, 1).patience(3600)).hasMessageContaining("20 million");
         assertThatThrownBy(() -> new AnswerTarget(1, 30)).hasMessageContaining("below 1");
-        assertThatThrownBy(() -> new ServiceLimits(null, null, 1.5)).hasMessageContaining("maxOccupancy");
-        assertThatThrownBy(() ->
-                        Requirement.smallest(ChatQueue.arriving(1, 1).build(), new ServiceLimits(null, null, null)))
+        assertThatThrownBy(() -> new ServiceLimits(null, null, null, 1.5)).hasMessageContaining("maxOccupancy");
+        assertThatThrownBy(() -> Requirement.smallest(
+                        ChatQueue.arriving(1, 1).build(), new ServiceLimits(null, null, null, null)))
                 .hasMessageContaining("at least one limit");
     }
 

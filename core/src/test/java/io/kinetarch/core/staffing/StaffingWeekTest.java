@@ -4,14 +4,20 @@ import static io.kinetarch.core.plan.SamplePlan.BOOKING;
 import static io.kinetarch.core.plan.SamplePlan.CARGO;
 import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Membership;
 import io.kinetarch.core.plan.OperatorChoice;
 import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.plan.Workload;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import java.time.DayOfWeek;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -19,6 +25,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.assertj.core.util.DoubleComparator;
 import org.junit.jupiter.api.Test;
 
 class StaffingWeekTest {
@@ -83,15 +90,68 @@ class StaffingWeekTest {
                 .build()
                 .evaluate(noon.staffed(), 30);
 
-        assertThat(noon.seen()).isEqualTo(model);
+        // by then the queue has followed the day so long that it has settled
+        assertThat(noon.seen())
+                .usingRecursiveComparison()
+                .withComparatorForType(new DoubleComparator(1e-9), Double.class)
+                .isEqualTo(model);
+        assertThat(noon.carried()).isCloseTo(model.meanWaiting(), within(1e-9));
         assertThat(model.turnedAway()).isPositive();
-        var totals = WeekTotals.of(slots);
+        var totals = WeekTotals.of(slots, DUBLIN, Shrinkage.NONE);
         double closed = slots.stream()
                 .flatMap(slot -> slot.queues().stream())
                 .filter(queue -> !queue.open())
                 .mapToDouble(StaffingWeek.QueueSlot::chats)
                 .sum();
         assertThat(totals.turnedAway()).isGreaterThan(closed);
+    }
+
+    /** Who waits as a half-hour with too few operators ends is there as the next begins, and gone at the latest at closing time. */
+    @Test
+    void whatIsLeftOverIsCarriedIntoTheNextHalfHour() {
+        double[] chats = new double[336];
+        int ten = (int) Duration.between(WEEK.slots().getFirst(), Instant.parse("2026-12-01T10:00:00Z"))
+                        .toMinutes()
+                / 30;
+        Arrays.fill(chats, 1);
+        chats[ten] = 200;
+        var plan = SamplePlan.edited(withPatience(3000));
+        var slots = StaffingWeek.of(plan, WEEK, Map.of(BOOKING, chats), Map.of());
+        var rush = slot(slots, "2026-12-01T10:00:00Z").queues().getFirst();
+        var after = slot(slots, "2026-12-01T10:30:00Z").queues().getFirst();
+        var later = slot(slots, "2026-12-01T16:00:00Z").queues().getFirst();
+
+        assertThat(rush.shortOf()).isPositive();
+        assertThat(rush.carried()).isLessThan(1e-3);
+        assertThat(after.shortOf()).isZero();
+        assertThat(after.carried()).isGreaterThan(20);
+        assertThat(after.seen().serviceLevel()).isLessThan(0.2);
+        assertThat(later.carried()).isZero();
+        assertThat(later.seen().serviceLevel()).isGreaterThan(0.99);
+    }
+
+    private static Queue withPatience(double seconds) {
+        var queue = SamplePlan.plan().queue(BOOKING);
+        return Queue.plain(
+                queue.id(),
+                queue.name(),
+                queue.department(),
+                queue.needs(),
+                queue.weight(),
+                queue.target(),
+                Workload.of(420, seconds, List.of(1.0, 1.12, 1.3)));
+    }
+
+    @Test
+    void paidHoursFollowTheShrinkageOfEachWeekday() {
+        double[] some = new double[336];
+        Arrays.fill(some, 5);
+        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, some), Map.of());
+        var onMondays = new Shrinkage(List.of(new Shrinkage.Part("Meeting", 0.5, List.of(DayOfWeek.MONDAY))));
+
+        double aDay = WeekTotals.of(slots, DUBLIN, Shrinkage.NONE).requiredHours() / 7;
+        assertThat(WeekTotals.of(slots, DUBLIN, onMondays).paidHours()).isCloseTo(8 * aDay, within(1e-9));
+        assertThat(WeekTotals.of(slots, DUBLIN, Shrinkage.of(0.2)).paidHours()).isCloseTo(7 * aDay / 0.8, within(1e-9));
     }
 
     @Test

@@ -59,6 +59,6 @@ class WaitingCurveTest {
     }
 
     private static QueueSlot slot(boolean open, double chats, int staffed) {
-        return new QueueSlot(open, chats, 1, staffed, staffed, Performance.NOBODY_COMES);
+        return new QueueSlot(open, chats, 1, staffed, staffed, Performance.NOBODY_COMES, 0);
     }
 }

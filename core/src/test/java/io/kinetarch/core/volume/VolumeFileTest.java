@@ -44,11 +44,13 @@ class VolumeFileTest {
                                 null,
                                 null,
                                 412.5,
+                                null,
                                 null),
                         new ChatCount(
                                 new Origin(CARGO, null, null, null),
                                 Instant.parse("2026-11-23T09:30:00Z"),
                                 0,
+                                null,
                                 null,
                                 null,
                                 null,
@@ -69,6 +71,7 @@ class VolumeFileTest {
                         null,
                         null,
                         401.25,
+                        null,
                         null));
     }
 
@@ -170,6 +173,7 @@ class VolumeFileTest {
                         10,
                         2,
                         405.0,
+                        null,
                         null));
     }
 
@@ -289,6 +293,7 @@ class VolumeFileTest {
                         11,
                         9,
                         2,
+                        null,
                         null,
                         2.4));
         assertThat(reading.faults())

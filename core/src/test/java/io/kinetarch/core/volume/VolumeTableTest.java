@@ -51,6 +51,7 @@ class VolumeTableTest {
                         answered,
                         answered == null || random.nextBoolean() ? null : random.nextInt(chats - answered + 1),
                         random.nextBoolean() ? null : random.nextInt(1, 9_000) / 8.0,
+                        random.nextBoolean() ? null : random.nextInt(1_000) / 8.0,
                         random.nextBoolean() ? null : 1 + random.nextInt(16) / 8.0));
             }
         }
@@ -68,11 +69,12 @@ class VolumeTableTest {
                 null,
                 null,
                 400.0,
+                null,
                 null);
         assertThat(written(List.of(gone)).lines())
                 .containsExactly(
-                        "date-time,queue,door,language,topic,chats,answered,left,handling seconds,chats at once",
-                        "2026-11-23T09:00:00Z,gone,,,,1,,,400,");
+                        "date-time,queue,door,language,topic,chats,answered,left,handling seconds,wait seconds,chats at once",
+                        "2026-11-23T09:00:00Z,gone,,,,1,,,400,,");
     }
 
     @Test

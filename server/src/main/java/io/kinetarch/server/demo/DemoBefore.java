@@ -59,6 +59,8 @@ final class DemoBefore {
                         now.timeZone(),
                         now.country(),
                         now.shrinkage(),
+                        now.pay(),
+                        now.botShares(),
                         now.seats(),
                         now.nextChat(),
                         now.texts(),

@@ -89,6 +89,12 @@ final class DemoVolumes {
     /** The share of chats that end while they wait. */
     private static final double LEAVE = 0.045;
 
+    /** How much patience visitors have of what the plan assumes. */
+    private static final double LESS_PATIENT = 0.9;
+
+    /** How much every further chat at once lengthens the chats of an operator. */
+    private static final double SLOWED_BY_EACH = 0.13;
+
     private static final Shape OFFICE = new Shape(10.5, 15, 2.2);
     private static final Shape EVENING = new Shape(11.5, 19, 2.6);
     private static final Shape SAILING = new Shape(7.5, 16.5, 2.4);
@@ -154,6 +160,7 @@ final class DemoVolumes {
                 Double handling = chats == 0
                         ? null
                         : Math.rint(stream.handlingSeconds * Math.exp(0.25 * random.nextGaussian() / Math.sqrt(chats)));
+                Double patience = queue.workload().patienceSeconds();
                 boolean apart = !at.isBefore(apartSince);
                 (apart ? byLanguage(chats, random) : new TreeMap<>(Map.of("", chats)))
                         .forEach((language, own) -> into.add(count(
@@ -161,20 +168,35 @@ final class DemoVolumes {
                                 at,
                                 own,
                                 handling,
+                                patience,
                                 random)));
             }
         }
     }
 
     private static ChatCount count(
-            Origin origin, Instant at, int chats, @Nullable Double handlingSeconds, SplittableRandom random) {
+            Origin origin,
+            Instant at,
+            int chats,
+            @Nullable Double handlingAlone,
+            @Nullable Double patience,
+            SplittableRandom random) {
         int left = 0;
         for (int chat = 0; chat < chats; chat++) {
             left += random.nextDouble() < LEAVE ? 1 : 0;
         }
         Double atOnce =
                 chats == 0 ? null : Math.rint(10 * Math.min(3, 1 + 0.05 * chats + 0.2 * random.nextDouble())) / 10;
-        return new ChatCount(origin, at, chats, chats - left, left, handlingSeconds, atOnce);
+        Double handling = handlingAlone == null || atOnce == null
+                ? handlingAlone
+                : Double.valueOf(Math.rint(handlingAlone * (1 + SLOWED_BY_EACH * (atOnce - 1))));
+        // who leaves at a rate of one over their patience has waited so long in the mean
+        Double wait = chats == 0 || patience == null
+                ? null
+                : Double.valueOf(Math.rint(
+                                10 * LEAVE * LESS_PATIENT * patience * Math.exp(0.6 * random.nextGaussian() - 0.18)))
+                        / 10;
+        return new ChatCount(origin, at, chats, chats - left, left, handling, wait, atOnce);
     }
 
     /** Chats by language, each in one drawn for it. */

@@ -20,6 +20,20 @@ final class PlanMigration {
         if (document.path("schemaVersion").asInt() == 1) {
             toVersion2(document);
         }
+        if (document.path("schemaVersion").asInt() == 2) {
+            settingsToVersion3((ObjectNode) document.path("settings"));
+            document.put("schemaVersion", 3);
+        }
+    }
+
+    /** Version 3 has the shrinkage part by part, and knows what an hour costs and a bot is to finish. */
+    static void settingsToVersion3(ObjectNode settings) {
+        double share = settings.path("shrinkage").asDouble();
+        var parts = settings.putObject("shrinkage").putArray("parts");
+        if (share > 0) {
+            parts.addObject().put("name", "Shrinkage").put("share", share).putNull("days");
+        }
+        settings.putNull("pay").putArray("botShares");
     }
 
     /** Version 2 gathers the settings, and knows more of hours, departments, queues, operators and doors. */

@@ -5,6 +5,8 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.Settings;
 import io.kinetarch.server.problem.Culprit;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -74,6 +76,22 @@ public class PlanReader {
         } catch (JacksonException e) {
             throw Culprit.of(e);
         }
+    }
+
+    /** Reads a document that was stored, by this version of the program or an older one. */
+    public PlanDocument stored(String text) {
+        var document = (ObjectNode) json.readTree(text);
+        PlanMigration.toNewest(document);
+        return json.treeToValue(document, PlanDocument.class);
+    }
+
+    /** Reads an element that was stored on its own, by this version of the program or the one before. */
+    public <E extends Element> E stored(String text, Class<E> type) {
+        var element = (ObjectNode) json.readTree(text);
+        if (type == Settings.class && element.path("shrinkage").isNumber()) {
+            PlanMigration.settingsToVersion3(element);
+        }
+        return json.treeToValue(element, type);
     }
 
     private Schema schemaOf(ObjectNode document) {

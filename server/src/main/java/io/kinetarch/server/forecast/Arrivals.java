@@ -11,9 +11,11 @@ import io.kinetarch.core.forecast.Method;
 import io.kinetarch.core.forecast.SpecialDays;
 import io.kinetarch.core.hours.PublicHolidays;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
 import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.core.volume.KnownSlots;
 import io.kinetarch.server.forecast.ForecastMapper.StoredChoice;
+import io.kinetarch.server.forecast.ForecastMapper.WorkSeen;
 import io.kinetarch.server.forecast.MarkedDays.Mark;
 import io.kinetarch.server.forecast.MarkedDays.Meaning;
 import io.kinetarch.server.job.Jobs;
@@ -361,18 +363,18 @@ class Arrivals {
         return shares;
     }
 
-    /** Measured handling seconds by recorded queue, over some weeks up to a day. */
-    Map<String, Double> handling(String planId, History history, int weeks) {
+    /** What the chats of recorded queues took in the half-hours of some weeks up to a day. */
+    Map<String, List<Seen>> work(String planId, History history, int weeks) {
         var zone = history.zone();
         var until = history.today();
         return mapper
-                .handling(
+                .work(
                         planId,
                         until.minusWeeks(weeks).atStartOfDay(zone).toInstant(),
                         until.atStartOfDay(zone).toInstant())
                 .stream()
-                .collect(
-                        Collectors.toMap(ForecastMapper.QueueHandling::queueId, ForecastMapper.QueueHandling::seconds));
+                .collect(Collectors.groupingBy(
+                        WorkSeen::queueId, Collectors.mapping(WorkSeen::seen, Collectors.toList())));
     }
 
     /** The planner's wish for a series; null for what trials find. */

@@ -1,5 +1,6 @@
 package io.kinetarch.server.forecast;
 
+import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -21,7 +22,17 @@ interface ForecastMapper {
 
     record LanguageCount(String doorId, String topic, String language, long chats) {}
 
-    record QueueHandling(String queueId, double seconds) {}
+    record WorkSeen(
+            String queueId,
+            double chats,
+            @Nullable Double handlingSeconds,
+            @Nullable Double chatsAtOnce,
+            @Nullable Double leftWaiting,
+            @Nullable Double waitSeconds) {
+        Seen seen() {
+            return new Seen(chats, handlingSeconds, chatsAtOnce, leftWaiting, waitSeconds);
+        }
+    }
 
     record StoredChoice(
             String doorId,
@@ -57,12 +68,17 @@ interface ForecastMapper {
             group by 1, 2, 3 having sum(chats) > 0 order by 1, 2, 3""")
     List<LanguageCount> languages(String planId, Instant from, Instant until);
 
+    /** What the chats of recorded queues took in half-hours. */
     @Select("""
-            select queue_id, sum(handling_seconds * chats) / sum(chats) as seconds from volume
-            where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until}
-              and queue_id <> '' and handling_seconds is not null and chats > 0
-            group by 1""")
-    List<QueueHandling> handling(String planId, Instant from, Instant until);
+            select queue_id, sum(chats) as chats,
+                   sum(handling_seconds * chats) / sum(chats) filter (where handling_seconds is not null) as handling_seconds,
+                   sum(chats_at_once * chats) / sum(chats) filter (where chats_at_once is not null) as chats_at_once,
+                   sum(left_waiting) as left_waiting,
+                   sum(wait_seconds * chats) / sum(chats) filter (where wait_seconds is not null) as wait_seconds
+            from volume
+            where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until} and queue_id <> '' and chats > 0
+            group by queue_id, starts_at""")
+    List<WorkSeen> work(String planId, Instant from, Instant until);
 
     @Select("""
             select door_id, topic, queue_id, method, weights::text as weights, together, tried_on, wanted from forecast_choice

@@ -6,12 +6,16 @@ import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.routing.RuleVolumes;
+import io.kinetarch.core.routing.RuleVolumes.Route;
 import io.kinetarch.core.routing.RuleVolumes.Stream;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
+import io.kinetarch.core.staffing.WorkloadEstimate;
+import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
 import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.forecast.StoredAdjustments.AdjustmentList;
 import io.kinetarch.server.plan.Plans.State;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -31,7 +35,7 @@ import org.springframework.stereotype.Service;
 public class WeekForecasts {
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMMM", Locale.ENGLISH);
     private static final int STALE_AFTER_DAYS = 14;
-    private static final int HANDLING_WEEKS = 6;
+    private static final int MEASURED_WEEKS = 6;
     private static final int MOST_KEPT = 16;
 
     private final Arrivals arrivals;
@@ -48,16 +52,32 @@ public class WeekForecasts {
      * Chats expected.
      *
      * @param chats by queue, for each half-hour of the week
-     * @param handlingSeconds measured mean handling time of the last weeks, by queue where known
+     * @param estimates what the last weeks say of each queue's chats; queues of which they say nothing are left out
+     * @param beforeBot chats by queue, those included that a bot is to finish by itself
+     * @param measuredUntil the day before which those weeks end
      * @param byDoor chats expected by queue and door; the door is empty where it is not known
      * @param notes what its reader should know
      */
     public record Forecast(
             WeekOfHalfHours week,
             Map<QueueId, double[]> chats,
-            Map<QueueId, Double> handlingSeconds,
+            Map<QueueId, double[]> beforeBot,
+            Map<QueueId, WorkloadEstimate> estimates,
+            LocalDate measuredUntil,
             Map<Origin, double[]> byDoor,
-            List<String> notes) {}
+            List<String> notes) {
+        /** Measured mean handling time of a chat by an operator who holds no other, by queue where known. */
+        public Map<QueueId, Double> handlingSeconds() {
+            var seconds = new HashMap<QueueId, Double>();
+            estimates.forEach((queue, estimate) -> {
+                var handling = estimate.handlingSeconds();
+                if (handling != null) {
+                    seconds.put(queue, handling.value());
+                }
+            });
+            return seconds;
+        }
+    }
 
     /** A queue and the door its chats come through. */
     public record Origin(String queue, String door) {}
@@ -65,7 +85,7 @@ public class WeekForecasts {
     private record Key(String planId, long volumeChange, ZoneId zone, Instant until) {}
 
     /** What the newest volumes before a week say besides their forecasts. */
-    private record Learnt(Map<SeriesKey, Map<String, Double>> languages, Map<String, Double> handling) {}
+    private record Learnt(Map<SeriesKey, Map<String, Double>> languages, Map<String, List<Seen>> work) {}
 
     /** Tries the methods on a plan's series, for itself and for a plan with the same volumes. */
     public void prepare(State state, String alsoFor) {
@@ -80,28 +100,54 @@ public class WeekForecasts {
         var learnt = kept.get(
                 new Key(state.id(), state.volumeChange(), week.zone(), history.until()),
                 _ -> new Learnt(
-                        arrivals.languages(state.id(), history),
-                        arrivals.handling(state.id(), history, HANDLING_WEEKS)));
+                        arrivals.languages(state.id(), history), arrivals.work(state.id(), history, MEASURED_WEEKS)));
         var all = adjustments.of(state.id());
         boolean tooFar = history.today().plusDays(Forecaster.MOST_DAYS - 8L).isBefore(week.monday());
         var streams =
                 history.series().isEmpty() || tooFar ? List.<Stream>of() : streams(state, week, history, learnt, all);
-        var chats = new HashMap<QueueId, double[]>();
+        var routes = RuleVolumes.of(plan, week.slots(), streams);
+        var beforeBot = byQueue(routes);
+        if (!plan.settings().botShares().isEmpty()) {
+            routes = RuleVolumes.of(
+                    plan,
+                    week.slots(),
+                    streams.stream().map(stream -> stream.past(plan.settings())).toList());
+        }
+        var chats = byQueue(routes);
         var byDoor = new LinkedHashMap<Origin, double[]>();
-        RuleVolumes.of(plan, week.slots(), streams).forEach((route, expected) -> {
+        routes.forEach((route, expected) -> {
             var door = route.door();
             byDoor.put(new Origin(route.queue().value(), door == null ? "" : door.value()), expected);
+        });
+        var estimates = new HashMap<QueueId, WorkloadEstimate>();
+        plan.queues().forEach(queue -> {
+            var seen = learnt.work.get(queue.id().value());
+            if (seen != null) {
+                estimates.put(
+                        queue.id(), WorkloadEstimate.of(seen, queue.workload().slowdown()));
+            }
+        });
+        return new Forecast(
+                week,
+                chats,
+                beforeBot,
+                estimates,
+                history.today(),
+                byDoor,
+                notes(week, history, all, tooFar, sum(beforeBot) - sum(chats)));
+    }
+
+    private static Map<QueueId, double[]> byQueue(Map<Route, double[]> routes) {
+        var chats = new HashMap<QueueId, double[]>();
+        routes.forEach((route, expected) -> {
             double[] sum = chats.computeIfAbsent(route.queue(), _ -> new double[expected.length]);
             Arrays.setAll(sum, i -> sum[i] + expected[i]);
         });
-        var measured = new HashMap<QueueId, Double>();
-        plan.queues().forEach(queue -> {
-            Double seconds = learnt.handling.get(queue.id().value());
-            if (seconds != null) {
-                measured.put(queue.id(), seconds);
-            }
-        });
-        return new Forecast(week, chats, measured, byDoor, notes(week, history, all, tooFar));
+        return chats;
+    }
+
+    private static double sum(Map<QueueId, double[]> chats) {
+        return chats.values().stream().flatMapToDouble(Arrays::stream).sum();
     }
 
     private List<Stream> streams(
@@ -119,7 +165,8 @@ public class WeekForecasts {
         return streams;
     }
 
-    private static List<String> notes(WeekOfHalfHours week, History history, AdjustmentList all, boolean tooFar) {
+    private static List<String> notes(
+            WeekOfHalfHours week, History history, AdjustmentList all, boolean tooFar, double byBot) {
         if (history.series().isEmpty()) {
             return List.of("No volumes are known before this week. Import some.");
         }
@@ -136,6 +183,9 @@ public class WeekForecasts {
         if (!history.untried().isEmpty()) {
             notes.add("Methods have not been tried on " + history.untried().size()
                     + " of the series yet; until then they are forecast by a calendar regression.");
+        }
+        if (byBot > 0) {
+            notes.add(Math.round(byBot) + " chats besides are left to the bot, by the shares that the plan assumes.");
         }
         all.lifts().stream()
                 .filter(lift ->

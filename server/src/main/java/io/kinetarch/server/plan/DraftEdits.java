@@ -10,6 +10,7 @@ import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.document.PlanReader;
 import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.plan.ChangeMapper.ElementVersion;
 import io.kinetarch.server.plan.ChangeMapper.StoredChange;
@@ -50,14 +51,23 @@ public class DraftEdits {
     private final PlanMapper stored;
     private final ChangeMapper changes;
     private final Pictures pictures;
+    private final PlanReader reader;
     private final JsonMapper json;
     private final Clock clock;
 
-    DraftEdits(Plans plans, PlanMapper stored, ChangeMapper changes, Pictures pictures, JsonMapper json, Clock clock) {
+    DraftEdits(
+            Plans plans,
+            PlanMapper stored,
+            ChangeMapper changes,
+            Pictures pictures,
+            PlanReader reader,
+            JsonMapper json,
+            Clock clock) {
         this.plans = plans;
         this.stored = stored;
         this.changes = changes;
         this.pictures = pictures;
+        this.reader = reader;
         this.json = json;
         this.clock = clock;
     }
@@ -386,7 +396,7 @@ public class DraftEdits {
     }
 
     private Element element(ElementKind kind, String document) {
-        return json.readValue(document, kind.type());
+        return reader.stored(document, kind.type());
     }
 
     private Element read(ElementEdit edit, String at) {

@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
 import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.document.PlanReader;
 import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.plan.PlanMapper.RevisionHead;
 import io.kinetarch.server.plan.PlanMapper.Stamp;
@@ -28,6 +29,7 @@ public class Plans {
 
     private final PlanMapper plans;
     private final Pictures pictures;
+    private final PlanReader reader;
     private final JsonMapper json;
     /** Plans that were read, by the state they were read in, which never changes. */
     private final Cache<String, Plan> read =
@@ -37,10 +39,16 @@ public class Plans {
     private final Cache<String, Presences> presences =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    Plans(PlanMapper plans, Pictures pictures, JsonMapper json, ObjectProvider<PresenceSource> rosters) {
+    Plans(
+            PlanMapper plans,
+            Pictures pictures,
+            PlanReader reader,
+            JsonMapper json,
+            ObjectProvider<PresenceSource> rosters) {
         this.plans = plans;
         this.rosters = rosters;
         this.pictures = pictures;
+        this.reader = reader;
         this.json = json;
     }
 
@@ -187,7 +195,7 @@ public class Plans {
     }
 
     private Plan plan(String document) {
-        return json.readValue(document, PlanDocument.class).toPlan();
+        return reader.stored(document).toPlan();
     }
 
     private String text(Object value) {

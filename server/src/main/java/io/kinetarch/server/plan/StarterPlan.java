@@ -2,7 +2,6 @@ package io.kinetarch.server.plan;
 
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.WeeklyWindow;
-import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.DoorId;
@@ -13,6 +12,7 @@ import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Settings;
@@ -51,8 +51,8 @@ final class StarterPlan {
                         department,
                         List.of(),
                         1,
-                        new AnswerTarget(0.8, 30),
-                        new Workload(420, 180.0, List.of(1.0, 1.12, 1.3)))),
+                        QueueTarget.of(0.8, 30),
+                        Workload.of(420, 180.0, List.of(1.0, 1.12, 1.3)))),
                 List.of(),
                 List.of(FrontDoor.plain(new DoorId("site"), "Web site", List.of("en"), List.of())),
                 List.of(Rule.plain(new RuleId("rest"), "Everything else", List.of(), queue, List.of())));

@@ -3,7 +3,6 @@ package io.kinetarch.server.staffing;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
-import io.kinetarch.core.staffing.WeekTotals;
 import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.plan.Plans.Which;
@@ -11,6 +10,7 @@ import io.kinetarch.server.staffing.Outlooks.Outlook;
 import io.kinetarch.server.staffing.StaffingSheets.Table;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -39,6 +39,8 @@ class OutlookController {
      * A week in half-hours; every list has an entry for each of them.
      *
      * @param shortOf operators lacking when nobody counts for two queues at once
+     * @param shrinkage share of the week's paid time that is not spent answering
+     * @param botShare share of the week's chats that a bot is to finish by itself
      */
     record WeekView(
             LocalDate monday,
@@ -52,6 +54,7 @@ class OutlookController {
             List<QueueWeek> queues,
             Figures totals,
             double shrinkage,
+            double botShare,
             List<String> notes) {
 
         static WeekView of(Outlook outlook) {
@@ -71,10 +74,18 @@ class OutlookController {
                     each(slots, Slot::present),
                     each(slots, Slot::shortOf),
                     queues,
-                    Figures.of(outlook.totals()),
-                    plan.shrinkage(),
+                    Figures.of(outlook),
+                    shrinkageOf(outlook),
+                    outlook.botShare(),
                     outlook.forecast().notes());
         }
+    }
+
+    private static double shrinkageOf(Outlook outlook) {
+        var totals = outlook.totals();
+        return totals.paidHours() == 0
+                ? outlook.state().plan().settings().shrinkage().on(DayOfWeek.MONDAY)
+                : 1 - totals.requiredHours() / totals.paidHours();
     }
 
     /**
@@ -84,6 +95,7 @@ class OutlookController {
      * @param chatsAtOnce planned for each operator
      * @param staffed operators counted for it
      * @param answeredInTime share of its chats answered within its target's time
+     * @param carried chats that wait already as the half-hour begins
      */
     record QueueWeek(
             String id,
@@ -96,7 +108,8 @@ class OutlookController {
             List<Integer> required,
             List<Integer> eligible,
             List<Integer> staffed,
-            List<Double> answeredInTime) {
+            List<Double> answeredInTime,
+            List<Double> carried) {
 
         static QueueWeek of(Outlook outlook, int index) {
             var plan = outlook.state().plan();
@@ -116,7 +129,8 @@ class OutlookController {
                     each(slots, QueueSlot::required),
                     each(slots, QueueSlot::eligible),
                     each(slots, QueueSlot::staffed),
-                    each(slots, slot -> slot.seen().serviceLevel()));
+                    each(slots, slot -> slot.seen().serviceLevel()),
+                    each(slots, QueueSlot::carried));
         }
     }
 
@@ -130,25 +144,36 @@ class OutlookController {
     /**
      * A week in a few figures, by the staffing model.
      *
+     * @param byBot chats besides that a bot is to finish by itself, as planned
      * @param meanWaitSeconds null if some queue grows without end
+     * @param paidHours to be paid for so that the required ones are spent answering
+     * @param cost of those; null where the plan does not say what an hour costs
      */
     record Figures(
             double chats,
+            double byBot,
             double turnedAway,
             double answeredInTime,
             double gaveUp,
             @Nullable Double meanWaitSeconds,
             double requiredHours,
+            double paidHours,
+            @Nullable Double cost,
             double presentHours,
             double shortHours) {
-        static Figures of(WeekTotals totals) {
+        static Figures of(Outlook outlook) {
+            var totals = outlook.totals();
+            var pay = outlook.state().plan().settings().pay();
             return new Figures(
                     totals.chats(),
+                    outlook.byBot(),
                     totals.turnedAway(),
                     totals.answeredInTime(),
                     totals.gaveUp(),
                     Double.isInfinite(totals.meanWaitSeconds()) ? null : totals.meanWaitSeconds(),
                     totals.requiredHours(),
+                    totals.paidHours(),
+                    pay == null ? null : pay.perHour() * totals.paidHours(),
                     totals.presentHours(),
                     totals.shortHours());
         }
@@ -195,10 +220,8 @@ class OutlookController {
     @GetMapping("/consequences")
     Consequences consequences(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         return new Consequences(
-                Figures.of(outlooks.get(plan, Which.draft, monday).totals()),
-                outlooks.find(plan, Which.live, monday)
-                        .map(outlook -> Figures.of(outlook.totals()))
-                        .orElse(null));
+                Figures.of(outlooks.get(plan, Which.draft, monday)),
+                outlooks.find(plan, Which.live, monday).map(Figures::of).orElse(null));
     }
 
     private static <S, T> List<T> each(List<S> slots, Function<S, T> value) {

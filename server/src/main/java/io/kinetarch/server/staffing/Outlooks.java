@@ -3,6 +3,8 @@ package io.kinetarch.server.staffing;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
@@ -19,7 +21,9 @@ import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -48,6 +52,21 @@ public class Outlooks {
 
     /** A week of a plan, worked out. */
     public record Outlook(State state, Forecast forecast, List<StaffingWeek.Slot> slots, WeekTotals totals) {
+        /** Chats that the bot is to finish, as planned. */
+        public double byBot() {
+            return sum(forecast.beforeBot()) - sum(forecast.chats());
+        }
+
+        /** The share of all chats that the bot is to finish, as planned. */
+        public double botShare() {
+            double all = sum(forecast.beforeBot());
+            return all == 0 ? 0 : byBot() / all;
+        }
+
+        private static double sum(Map<QueueId, double[]> chats) {
+            return chats.values().stream().flatMapToDouble(Arrays::stream).sum();
+        }
+
         /** The half-hour an instant falls into; none outside the week. */
         public Optional<StaffingWeek.Slot> slotAt(Instant at) {
             return slots.stream()
@@ -77,15 +96,19 @@ public class Outlooks {
 
     /** An outlook as it would be under some assumptions, which is not kept. */
     public Outlook whatIf(Outlook outlook, Assumptions assumptions) {
+        return whatIf(outlook, assumptions, outlook.state().plan().settings().shrinkage());
+    }
+
+    /** The same with other time that is paid and not spent answering. */
+    public Outlook whatIf(Outlook outlook, Assumptions assumptions, Shrinkage shrinkage) {
         var forecast = outlook.forecast();
-        var slots = StaffingWeek.of(
-                outlook.state().plan(),
-                forecast.week(),
-                forecast.chats(),
-                forecast.handlingSeconds(),
+        return work(
+                outlook.state(),
+                forecast,
+                assumptions.botShare() == null ? forecast.chats() : forecast.beforeBot(),
                 assumptions,
-                outlook.state().presences());
-        return new Outlook(outlook.state(), forecast, slots, WeekTotals.of(slots));
+                outlook.state().presences(),
+                shrinkage);
     }
 
     /** The Monday of the week an instant falls into, in the plan's time zone. */
@@ -110,21 +133,33 @@ public class Outlooks {
 
     /** An outlook as it would be with others present, which is not kept. */
     public Outlook with(Outlook outlook, Presences presences) {
-        return work(outlook.state(), outlook.forecast(), presences);
+        return asPlanned(outlook.state(), outlook.forecast(), presences);
     }
 
     private Outlook work(State state, WeekOfHalfHours week) {
-        return work(state, forecasts.of(state, week), state.presences());
+        return asPlanned(state, forecasts.of(state, week), state.presences());
     }
 
-    private static Outlook work(State state, Forecast forecast, Presences presences) {
-        var slots = StaffingWeek.of(
-                state.plan(),
-                forecast.week(),
+    private static Outlook asPlanned(State state, Forecast forecast, Presences presences) {
+        return work(
+                state,
+                forecast,
                 forecast.chats(),
-                forecast.handlingSeconds(),
                 Assumptions.AS_PLANNED,
-                presences);
-        return new Outlook(state, forecast, slots, WeekTotals.of(slots));
+                presences,
+                state.plan().settings().shrinkage());
+    }
+
+    private static Outlook work(
+            State state,
+            Forecast forecast,
+            Map<QueueId, double[]> chats,
+            Assumptions assumptions,
+            Presences presences,
+            Shrinkage shrinkage) {
+        var slots = StaffingWeek.of(
+                state.plan(), forecast.week(), chats, forecast.handlingSeconds(), assumptions, presences);
+        return new Outlook(
+                state, forecast, slots, WeekTotals.of(slots, state.plan().timeZone(), shrinkage));
     }
 }

@@ -165,7 +165,7 @@ class StaffingController {
     @PostMapping
     StaffingAnswer answer(@RequestBody StaffingQuestion question) {
         var queue = question.queue();
-        var limits = new ServiceLimits(question.target(), question.maxAbandonment(), question.maxOccupancy());
+        var limits = new ServiceLimits(question.target(), null, question.maxAbandonment(), question.maxOccupancy());
         Integer given = question.operators();
         int operators = given == null ? Requirement.smallest(queue, limits) : given;
         return StaffingAnswer.of(operators, question.shrinkage(), queue.evaluate(operators, limits.withinSeconds()));

@@ -28,7 +28,8 @@ final class StaffingSheets {
     }
 
     private static Sheet halfHours(Outlook outlook) {
-        double working = 1 - outlook.state().plan().shrinkage();
+        var zone = outlook.state().plan().timeZone();
+        var shrinkage = outlook.state().plan().settings().shrinkage();
         return new Sheet(
                 "Half-hours",
                 List.of("start", "chats", "required", "paid, with shrinkage", "present", "short"),
@@ -37,7 +38,9 @@ final class StaffingSheets {
                                 local(outlook, slot),
                                 slot.chats(),
                                 slot.required(),
-                                slot.required() / working,
+                                shrinkage.paid(
+                                        slot.required(),
+                                        slot.startsAt().atZone(zone).getDayOfWeek()),
                                 slot.present(),
                                 slot.shortOf())));
     }
@@ -57,7 +60,8 @@ final class StaffingSheets {
                         "answered in time",
                         "mean wait seconds",
                         "gave up",
-                        "occupancy"),
+                        "occupancy",
+                        "left over from before"),
                 outlook.slots().stream()
                         .flatMap(slot -> IntStream.range(0, queues.size())
                                 .mapToObj(q -> queueLine(outlook, slot, queues.get(q), q))));
@@ -77,7 +81,8 @@ final class StaffingSheets {
                 seen.serviceLevel(),
                 Double.isInfinite(seen.meanWaitSeconds()) ? null : seen.meanWaitSeconds(),
                 seen.abandonment(),
-                seen.occupancy());
+                seen.occupancy(),
+                at.carried());
     }
 
     private static OffsetDateTime local(Outlook outlook, Slot slot) {

@@ -1,35 +1,30 @@
 package io.kinetarch.server.staffing;
 
+import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.staffing.Assumptions;
-import io.kinetarch.core.staffing.OnePerson;
-import io.kinetarch.core.staffing.Performance;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.server.plan.Plans.Which;
-import io.kinetarch.server.problem.Refusal;
-import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.staffing.OutlookController.Figures;
 import io.kinetarch.server.staffing.Outlooks.Outlook;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What a week would be like if it came otherwise, and what one person changes, over HTTP. */
 @RestController
 @RequestMapping("/api/v1/plans/{plan}")
 class WhatIfController {
-    private static final double MOST_SHRINKAGE = 0.95;
+    private static final double MOST_SHRINKAGE = Shrinkage.MOST;
     private static final double HALF_HOUR = 0.5;
     private static final List<Double> SHARES = List.of(0.5, 0.6, 0.7, 0.75, 0.8, 0.85, 0.9, 0.93, 0.96, 0.98, 0.99);
 
@@ -48,10 +43,11 @@ class WhatIfController {
      * @param chatsAtOnce how many chats an operator holds at once, 1–20
      * @param answerShare share of chats of every queue to be answered in time
      * @param withinSeconds the time meant by that, in every queue
+     * @param maxMeanWaitSeconds greatest mean wait
      * @param maxAbandonment greatest share that may give up waiting
      * @param maxOccupancy greatest mean share of chat places in use
      * @param botShare share of the chats that a bot finishes by itself, 0–0.95
-     * @param shrinkage share of paid time not spent answering, 0–0.95
+     * @param shrinkage share of paid time not spent answering on every day, 0–0.9
      */
     record WhatIf(
             @Nullable LocalDate monday,
@@ -60,6 +56,7 @@ class WhatIfController {
             @Nullable Integer chatsAtOnce,
             @Nullable Double answerShare,
             @Nullable Double withinSeconds,
+            @Nullable Double maxMeanWaitSeconds,
             @Nullable Double maxAbandonment,
             @Nullable Double maxOccupancy,
             @Nullable Double botShare,
@@ -68,6 +65,7 @@ class WhatIfController {
             between("/volume", volume, 0, 10);
             between("/handling", handling, 0.1, 10);
             between("/chatsAtOnce", chatsAtOnce, 1, 20);
+            between("/maxMeanWaitSeconds", maxMeanWaitSeconds, 0.1, 86_400);
             between("/maxAbandonment", maxAbandonment, 0.0001, 1);
             between("/maxOccupancy", maxOccupancy, 0.01, 1);
             between("/botShare", botShare, 0, 0.95);
@@ -90,9 +88,14 @@ class WhatIfController {
                     chatsAtOnce,
                     answerShare,
                     withinSeconds,
+                    maxMeanWaitSeconds,
                     maxAbandonment,
                     maxOccupancy,
-                    botShare == null ? 0 : botShare);
+                    botShare);
+        }
+
+        Shrinkage shrinkage(Plan plan) {
+            return shrinkage == null ? plan.settings().shrinkage() : Shrinkage.of(shrinkage);
         }
     }
 
@@ -101,19 +104,7 @@ class WhatIfController {
      *
      * @param required operators in each half-hour, if it were so
      */
-    record WhatIfAnswer(Side planned, Side changed, List<Integer> required, List<QueueChange> queues) {}
-
-    /**
-     * One of the two.
-     *
-     * @param paidHours operator-hours required over 1 − shrinkage
-     */
-    record Side(Figures figures, double paidHours) {
-        static Side of(Outlook outlook, double shrinkage) {
-            var figures = Figures.of(outlook.totals());
-            return new Side(figures, figures.requiredHours() / (1 - shrinkage));
-        }
-    }
+    record WhatIfAnswer(Figures planned, Figures changed, List<Integer> required, List<QueueChange> queues) {}
 
     /**
      * A queue on both sides.
@@ -126,12 +117,12 @@ class WhatIfController {
     @PostMapping("/what-if")
     WhatIfAnswer whatIf(@PathVariable String plan, @RequestBody WhatIf wish) {
         var planned = outlooks.get(plan, Which.draft, wish.monday);
-        var changed = outlooks.whatIf(planned, wish.assumptions());
-        double shrinkage = planned.state().plan().shrinkage();
+        var changed = outlooks.whatIf(
+                planned, wish.assumptions(), wish.shrinkage(planned.state().plan()));
         var queues = planned.state().plan().queues();
         return new WhatIfAnswer(
-                Side.of(planned, shrinkage),
-                Side.of(changed, wish.shrinkage == null ? shrinkage : wish.shrinkage),
+                Figures.of(planned),
+                Figures.of(changed),
                 changed.slots().stream().map(Slot::required).toList(),
                 IntStream.range(0, queues.size())
                         .mapToObj(q -> change(queues.get(q), q, planned, changed))
@@ -141,7 +132,7 @@ class WhatIfController {
     /**
      * What a share of chats answered in time costs.
      *
-     * @param paidHours operator-hours required for it over 1 − shrinkage
+     * @param paidHours to be paid for so that the required ones are spent answering
      */
     record Price(double answerShare, double requiredHours, double paidHours) {}
 
@@ -149,13 +140,12 @@ class WhatIfController {
     @PostMapping("/what-if/prices")
     List<Price> prices(@PathVariable String plan, @RequestBody WhatIf wish) {
         var planned = outlooks.get(plan, Which.draft, wish.monday);
-        double shrinkage = wish.shrinkage == null ? planned.state().plan().shrinkage() : wish.shrinkage;
+        var shrinkage = wish.shrinkage(planned.state().plan());
         return SHARES.stream()
                 .map(share -> {
-                    double hours = outlooks.whatIf(planned, wish.assumptions().answering(share))
-                            .totals()
-                            .requiredHours();
-                    return new Price(share, hours, hours / (1 - shrinkage));
+                    var totals = outlooks.whatIf(planned, wish.assumptions().answering(share), shrinkage)
+                            .totals();
+                    return new Price(share, totals.requiredHours(), totals.paidHours());
                 })
                 .toList();
     }
@@ -171,48 +161,5 @@ class WhatIfController {
                         .map(slot -> slot.queues().get(queue))
                         .mapToInt(QueueSlot::required)
                         .sum();
-    }
-
-    /**
-     * What one person changes for a queue in a half-hour.
-     *
-     * @param fewer null where nobody is counted for it
-     */
-    record OnePersonView(
-            String queue, int staffed, @Nullable Seen fewer, Seen same, Seen more) {
-        static OnePersonView of(OnePerson one) {
-            return new OnePersonView(
-                    one.queue().value(),
-                    one.staffed(),
-                    one.staffed() == 0 ? null : Seen.of(one.fewer()),
-                    Seen.of(one.same()),
-                    Seen.of(one.more()));
-        }
-    }
-
-    /**
-     * What visitors and operators see.
-     *
-     * @param meanWaitSeconds null if the queue grows without end
-     */
-    record Seen(double answeredInTime, @Nullable Double meanWaitSeconds, double gaveUp, double occupancy) {
-        static Seen of(Performance seen) {
-            return new Seen(
-                    seen.serviceLevel(),
-                    Double.isInfinite(seen.meanWaitSeconds()) ? null : seen.meanWaitSeconds(),
-                    seen.abandonment(),
-                    seen.occupancy());
-        }
-    }
-
-    /** One person less or more in each open queue of the half-hour that an instant is in. */
-    @GetMapping("/one-person")
-    List<OnePersonView> onePerson(@PathVariable String plan, @RequestParam Instant at) {
-        var outlook = outlooks.get(plan, Which.draft, outlooks.mondayOf(plan, at));
-        var slot = outlook.slotAt(at)
-                .orElseThrow(() -> new Refusal(Kind.INVALID_PARAMETER, at + " lies in no half-hour of its week."));
-        return OnePerson.in(outlook.state().plan(), slot, outlook.forecast().handlingSeconds()).stream()
-                .map(OnePersonView::of)
-                .toList();
     }
 }

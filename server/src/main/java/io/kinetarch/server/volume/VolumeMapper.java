@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
 @Mapper
 public interface VolumeMapper {
     String COLUMNS = "starts_at, queue_id, door_id, language, topic, chats, answered, left_waiting, handling_seconds,"
-            + " chats_at_once";
+            + " wait_seconds, chats_at_once";
 
     /** Counts as one array a column, so that thousands of rows travel in one statement. */
     @SuppressWarnings("ArrayRecordComponent") // a carrier to the driver, never compared
@@ -35,6 +35,7 @@ public interface VolumeMapper {
             @Nullable Integer[] answered,
             @Nullable Integer[] left,
             @Nullable Double[] handling,
+            @Nullable Double[] waits,
             @Nullable Double[] atOnce) {
         static Columns of(List<ChatCount> counts) {
             int rows = counts.size();
@@ -47,6 +48,7 @@ public interface VolumeMapper {
                     new Integer[rows],
                     new @Nullable Integer[rows],
                     new @Nullable Integer[rows],
+                    new @Nullable Double[rows],
                     new @Nullable Double[rows],
                     new @Nullable Double[rows]);
             for (int i = 0; i < rows; i++) {
@@ -68,6 +70,7 @@ public interface VolumeMapper {
             answered[i] = count.answered();
             left[i] = count.left();
             handling[i] = count.handlingSeconds();
+            waits[i] = count.waitSeconds();
             atOnce[i] = count.chatsAtOnce();
         }
     }
@@ -82,6 +85,7 @@ public interface VolumeMapper {
             @Nullable Integer answered,
             @Nullable Integer leftWaiting,
             @Nullable Double handlingSeconds,
+            @Nullable Double waitSeconds,
             @Nullable Double chatsAtOnce) {
         ChatCount toCount() {
             return new ChatCount(
@@ -95,6 +99,7 @@ public interface VolumeMapper {
                     answered,
                     leftWaiting,
                     handlingSeconds,
+                    waitSeconds,
                     chatsAtOnce);
         }
     }
@@ -137,11 +142,11 @@ public interface VolumeMapper {
     record TimeOfDay(String queueId, String doorId, int weekday, int slot, long chats) {}
 
     String UNNESTED = """
-            select to_timestamp(t), q, d, l, o, c, a, w, h, m
+            select to_timestamp(t), q, d, l, o, c, a, w, h, s, m
             from unnest(#{rows.times}::bigint[], #{rows.queues}::text[], #{rows.doors}::text[], #{rows.languages}::text[],
                         #{rows.topics}::text[], #{rows.chats}::int[], #{rows.answered}::int[], #{rows.left}::int[],
-                        #{rows.handling}::double precision[],
-                        #{rows.atOnce}::double precision[]) as r (t, q, d, l, o, c, a, w, h, m)""";
+                        #{rows.handling}::double precision[], #{rows.waits}::double precision[],
+                        #{rows.atOnce}::double precision[]) as r (t, q, d, l, o, c, a, w, h, s, m)""";
 
     /**
      * What a file says of a queue's half-hour, or of a door's where it says no queue, replaces everything known of it: else its
@@ -166,7 +171,8 @@ public interface VolumeMapper {
             ) values (
                 #{importId}, #{part}, #{rows.times}::bigint[], #{rows.queues}::text[], #{rows.doors}::text[],
                 #{rows.languages}::text[], #{rows.topics}::text[], #{rows.chats}::int[], #{rows.answered}::int[],
-                #{rows.left}::int[], #{rows.handling}::double precision[], #{rows.atOnce}::double precision[])""")
+                #{rows.left}::int[], #{rows.handling}::double precision[], #{rows.waits}::double precision[],
+                #{rows.atOnce}::double precision[])""")
     void insertRead(@Param("importId") long importId, @Param("part") int part, @Param("rows") Columns rows);
 
     @Select(value = """

@@ -5,12 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import io.kinetarch.core.plan.Settings;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.document.PlanReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Consumer;
@@ -18,6 +22,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Whole plans out and in. */
@@ -40,19 +45,19 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/2").ok();
+        var newest = api.get("/api/v1/schemas/plan/3").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(2, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(3, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(2, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/3").problem(404, "not-found", null);
+        assertThat(errors(3, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/4").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/2").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/3").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
@@ -74,7 +79,7 @@ class ExchangeTest {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(2);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(3);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -85,6 +90,34 @@ class ExchangeTest {
                 .isEqualTo(5);
         assertThat(plan.path("queues").path(0).path("members").path("kind").asString())
                 .isEqualTo("skill");
+    }
+
+    /** A plan that a server of the version before has stored is read as it stands in the database. */
+    @Test
+    void aStoredPlanAndAnEditOfTheVersionBeforeAreReadToo() {
+        var reader = TestServer.running().bean(PlanReader.class);
+        var before = spoiled(plan -> {
+            plan.put("schemaVersion", 2);
+            ((ObjectNode) plan.path("settings")).put("shrinkage", 0.3).remove(List.of("pay", "botShares"));
+            plan.path("queues").forEach(queue -> {
+                ((ObjectNode) queue.path("workload")).remove(List.of("handlingFrom", "patienceFrom", "slowdownFrom"));
+                ((ObjectNode) queue.path("target")).remove(List.of("meanWaitSeconds", "abandonment", "occupancy"));
+            });
+        });
+        var settings = JsonMapper.shared().readTree(before).path("settings");
+
+        var plan = reader.stored(before).toPlan();
+
+        assertThat(plan.settings().shrinkage()).isEqualTo(Shrinkage.of(0.3));
+        assertThat(plan.settings().pay()).isNull();
+        assertThat(reader.stored(settings.toString(), Settings.class)).isEqualTo(plan.settings());
+        api.post("/api/v1/plans/document?id=from-version-2", before).ok();
+        assertThat(api.get("/api/v1/plans/from-version-2/document")
+                        .ok()
+                        .body()
+                        .path("schemaVersion")
+                        .asInt())
+                .isEqualTo(3);
     }
 
     @Test
@@ -118,7 +151,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 3), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 4), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))
@@ -135,7 +168,7 @@ class ExchangeTest {
                 },
                 "#/queues/0/weight");
         assertThat(two.body().path("errors").size()).isEqualTo(2);
-        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":2,").problem(400, "invalid-document", null);
+        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":3,").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "[]").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "").problem(400, "invalid-document", null);
     }

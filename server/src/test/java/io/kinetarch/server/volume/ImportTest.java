@@ -110,14 +110,14 @@ class ImportTest {
     @Test
     void whatIsStoredComesOutAsItCanBeReadAgain() {
         accept("""
-                time,queue,door,language,topic,chats,answered,left,aht,chats at once
-                2020-08-03 09:00,fares,booking-site,de,"Fares, booking",12,10,2,410.5,1.4
+                time,queue,door,language,topic,chats,answered,left,aht,mean wait,chats at once
+                2020-08-03 09:00,fares,booking-site,de,"Fares, booking",12,10,2,410.5,0:12,1.4
                 """);
         byte[] csv = api.bytes(VOLUMES + "/export");
         String text = new String(csv, StandardCharsets.UTF_8);
         assertThat(text)
                 .contains(
-                        "2020-08-03T09:00:00+01:00,Fares & booking,Booking site,de,\"Fares, booking\",12,10,2,410.5,1.4");
+                        "2020-08-03T09:00:00+01:00,Fares & booking,Booking site,de,\"Fares, booking\",12,10,2,410.5,12,1.4");
         long lines = text.lines().count() - 1;
         assertThat(lines).isEqualTo(counts());
         var again = api.postCsv(IMPORTS, csv).ok().body();

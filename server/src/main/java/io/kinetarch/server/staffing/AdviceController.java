@@ -1,0 +1,195 @@
+package io.kinetarch.server.staffing;
+
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.staffing.CheapestHours;
+import io.kinetarch.core.staffing.SkillGaps;
+import io.kinetarch.core.staffing.StaffingWeek;
+import io.kinetarch.core.staffing.Ways;
+import io.kinetarch.core.staffing.Ways.Lever;
+import io.kinetarch.server.plan.Plans.Which;
+import io.kinetarch.server.staffing.Outlooks.Outlook;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What a week lacks, and the ways to mend it, over HTTP. */
+@RestController
+@RequestMapping("/api/v1/plans/{plan}")
+class AdviceController {
+    private static final int MOST_TRAINING = 8;
+
+    private final Outlooks outlooks;
+
+    AdviceController(Outlooks outlooks) {
+        this.outlooks = outlooks;
+    }
+
+    /**
+     * What a week lacks.
+     *
+     * @param training who would help most by learning to serve one more queue, best first
+     */
+    record Gaps(List<QueuesShort> queues, List<SkillShort> skills, List<Trained> training) {}
+
+    /**
+     * Queues short of the same people.
+     *
+     * @param hours operator-hours
+     */
+    record QueuesShort(List<String> names, List<Instant> halfHours, double hours) {}
+
+    /**
+     * A skill that is short.
+     *
+     * @param lacking operators, for each half-hour of the week
+     */
+    record SkillShort(String skill, String name, List<Integer> lacking) {}
+
+    /**
+     * Somebody who would learn a queue.
+     *
+     * @param hours operator-hours that would lack no more
+     * @param lacks skills and levels that they have not yet
+     */
+    record Trained(
+            String operator, String operatorName, String queue, String queueName, double hours, List<String> lacks) {}
+
+    @GetMapping("/skill-gaps")
+    Gaps gaps(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
+        var outlook = outlooks.get(plan, Which.draft, monday);
+        var design = outlook.state().plan();
+        var gaps = SkillGaps.of(
+                design,
+                outlook.forecast().week().monday(),
+                outlook.slots(),
+                outlook.state().presences());
+        return new Gaps(
+                gaps.queues().stream()
+                        .map(together -> new QueuesShort(
+                                together.queues().stream()
+                                        .map(id -> design.queue(id).name())
+                                        .toList(),
+                                together.halfHours(),
+                                together.hours()))
+                        .toList(),
+                design.skills().stream()
+                        .filter(skill -> gaps.skills().containsKey(skill.id()))
+                        .map(skill -> new SkillShort(
+                                skill.id().value(), skill.name(), gaps.skills().getOrDefault(skill.id(), List.of())))
+                        .toList(),
+                gaps.training().stream()
+                        .limit(MOST_TRAINING)
+                        .map(one -> trained(design, one))
+                        .toList());
+    }
+
+    private static Trained trained(Plan plan, SkillGaps.Training training) {
+        var operator = plan.operators().stream()
+                .filter(one -> one.id().equals(training.operator()))
+                .findFirst()
+                .orElseThrow();
+        var queue = plan.queue(training.queue());
+        return new Trained(
+                operator.id().value(),
+                operator.name(),
+                queue.id().value(),
+                queue.name(),
+                training.hours(),
+                queue.needs().stream()
+                        .filter(need -> !operator.has(List.of(need)))
+                        .map(need -> plan.skill(need.skill()).name() + " " + need.leastLevel())
+                        .toList());
+    }
+
+    /**
+     * How a week could be as many hours short as none.
+     *
+     * @param shortHours operator-hours short as planned
+     * @param paidHours that would have to be paid besides, so that nothing is short
+     * @param cost of those; null where the plan does not say what an hour costs
+     * @param levers others, each on its own
+     * @param queues what each queue takes where the target is meant over the week
+     */
+    record WaysView(
+            double shortHours,
+            double paidHours,
+            @Nullable Double cost,
+            List<WayView> levers,
+            List<OverTheWeek> queues) {}
+
+    /**
+     * One lever.
+     *
+     * @param value smallest that leaves nothing short; where none does, the furthest that was tried
+     * @param shortHours operator-hours that are short even so
+     */
+    record WayView(Lever lever, double value, double shortHours) {}
+
+    /**
+     * A queue's hours.
+     *
+     * @param everyHalfHour operator-hours where each half-hour reaches the target's share
+     * @param overTheWeek where the week does, some half-hours better and some worse
+     * @param bound no fewer do
+     */
+    record OverTheWeek(
+            String queue, String name, double share, double everyHalfHour, double overTheWeek, double bound) {}
+
+    @GetMapping("/ways")
+    WaysView ways(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
+        var outlook = outlooks.get(plan, Which.draft, monday);
+        var design = outlook.state().plan();
+        double paid = paidForWhatIsShort(outlook);
+        var pay = design.settings().pay();
+        var levers = Ways.of(
+                design.queues().stream()
+                        .mapToInt(queue -> StaffingWeek.chatsAtOnce(design, queue))
+                        .max()
+                        .orElse(1),
+                design.queues().stream()
+                        .mapToDouble(queue -> queue.target().share())
+                        .min()
+                        .orElse(0),
+                outlook.botShare(),
+                assumptions -> outlooks.whatIf(outlook, assumptions).slots());
+        var cheapest =
+                CheapestHours.of(design, outlook.slots(), outlook.forecast().handlingSeconds());
+        return new WaysView(
+                outlook.totals().shortHours(),
+                paid,
+                pay == null ? null : pay.perHour() * paid,
+                levers.stream()
+                        .map(way -> new WayView(way.lever(), way.value(), way.shortHours()))
+                        .toList(),
+                IntStream.range(0, cheapest.size())
+                        .mapToObj(q -> overTheWeek(design, cheapest.get(q)))
+                        .toList());
+    }
+
+    private static OverTheWeek overTheWeek(Plan plan, CheapestHours hours) {
+        var queue = plan.queue(hours.queue());
+        return new OverTheWeek(
+                queue.id().value(),
+                queue.name(),
+                queue.target().share(),
+                hours.everyHalfHour(),
+                hours.overTheWeek(),
+                hours.bound());
+    }
+
+    private static double paidForWhatIsShort(Outlook outlook) {
+        var zone = outlook.state().plan().timeZone();
+        var shrinkage = outlook.state().plan().settings().shrinkage();
+        return outlook.slots().stream()
+                .mapToDouble(slot -> shrinkage.paid(
+                        slot.shortOf() / 2.0, slot.startsAt().atZone(zone).getDayOfWeek()))
+                .sum();
+    }
+}

@@ -1,0 +1,128 @@
+import type { Queue, QueueHalfHour, SeenByVisitors, Source } from '../api/model';
+import { useHalfHour } from '../api/results';
+import { usePlace } from '../shell/place';
+import { useWorkplace } from '../shell/plan';
+import { formatSeconds, formatShare } from '../shell/time';
+
+const MISSED: Record<QueueHalfHour['why']['missed'][number], (queue: Queue, seen: SeenByVisitors) => string> = {
+  ANSWERED_IN_TIME: ({ target }, seen) =>
+    `only ${formatShare(seen.answeredInTime, 1)} would be answered in ${target.withinSeconds} s, not ${formatShare(target.share, 0)}`,
+  MEAN_WAIT: ({ target }, seen) => `the mean wait would be ${wait(seen)}, not ${formatSeconds(target.meanWaitSeconds ?? 0)}`,
+  ABANDONMENT: ({ target }, seen) =>
+    `${formatShare(seen.gaveUp, 1)} would give up, not ${formatShare(target.abandonment ?? 0, 1)}`,
+  OCCUPANCY: ({ target }, seen) =>
+    `operators would be ${formatShare(seen.occupancy, 0)} busy, not ${formatShare(target.occupancy ?? 0, 0)}`,
+};
+
+const wait = (seen: SeenByVisitors) => (seen.meanWaitSeconds == null ? 'without end' : formatSeconds(seen.meanWaitSeconds));
+
+/** Why a queue takes so many operators in the picked half-hour, figure by figure, and what one person changes. */
+export function QueueReasons({ queueId, name }: { queueId: string; name: string }) {
+  const { draft, at } = useWorkplace();
+  const { data } = useHalfHour(draft.id, at);
+  const one = data?.find(({ queue }) => queue === queueId);
+  const queue = draft.plan.queues.find(({ id }) => id === queueId);
+  if (!one || !queue) return null;
+  return (
+    <>
+      <h3>Why {name} takes {one.why.required}</h3>
+      <Reasons one={one} queue={queue} />
+      <table className="by-queue" aria-label={`One person less or more in ${name}`}>
+        <thead>
+          <tr>
+            <th scope="col">With</th>
+            <th scope="col">in time</th>
+            <th scope="col">mean wait</th>
+            <th scope="col">gave up</th>
+            <th scope="col" title="Share of chat places that hold a chat">
+              busy
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {one.fewer && <Seen title={`${one.staffed - 1}, one less`} seen={one.fewer} />}
+          <Seen title={`${one.staffed}, as it is`} seen={one.same} />
+          <Seen title={`${one.staffed + 1}, one more`} seen={one.more} />
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
+  const { why } = one;
+  const { select } = usePlace();
+  const { target, workload } = queue;
+  return (
+    <dl className="reasons">
+      <dt>{one.chats.toFixed(1)} chats</dt>
+      <dd>
+        expected in the half-hour
+        {one.byBot > 0.05 && `; the bot is to finish ${one.byBot.toFixed(1)} besides`}
+        {one.carried > 0.05 && `; ${one.carried.toFixed(1)} wait already, left over from before`}
+      </dd>
+      <dt>{why.handlingSeconds.toFixed(0)} s</dt>
+      <dd>
+        a chat by an operator who holds no other,{' '}
+        {why.handlingError == null
+          ? `assumed${from(workload.handlingFrom)}`
+          : `measured to ± ${(1.96 * why.handlingError).toFixed(0)} s over the last six weeks`}
+      </dd>
+      <dt>{why.load.toFixed(2)} Erlang</dt>
+      <dd>
+        is the load: {one.chats.toFixed(1)} × {why.handlingSeconds.toFixed(0)} s in 1800 s
+      </dd>
+      <dt>{why.chatsAtOnce} at once</dt>
+      <dd>
+        by capacity over weight {queue.weight}; {why.chatsAtOnce > 1 ? 'each chat then takes ' : 'no slowdown'}
+        {why.slowdown.slice(1).map((factor) => `× ${factor.toFixed(2)}`).join(', ')}
+        {why.chatsAtOnce > 1 && from(workload.slowdownFrom)}
+      </dd>
+      <dt>{workload.patienceSeconds == null ? 'no end' : `${workload.patienceSeconds} s`}</dt>
+      <dd>
+        of patience{from(workload.patienceFrom)}
+      </dd>
+      <dt>{formatShare(target.share, 0)}</dt>
+      <dd>
+        to be answered in {target.withinSeconds} s
+        {target.meanWaitSeconds != null && `; mean wait at most ${formatSeconds(target.meanWaitSeconds)}`}
+        {target.abandonment != null && `; at most ${formatShare(target.abandonment, 1)} give up`}
+        {target.occupancy != null && `; at most ${formatShare(target.occupancy, 0)} busy`}
+      </dd>
+      <dt>{why.required} required</dt>
+      <dd>
+        {why.withOneLess
+          ? `with ${why.required - 1}, ${why.missed.map((limit) => MISSED[limit](queue, why.withOneLess as SeenByVisitors)).join(' and ')}; with ${why.required}, ${formatShare(why.with.answeredInTime, 1)} are`
+          : 'nobody is needed for no chats'}
+        {why.required > why.everybody && (
+          <span className="short">
+            {' '}
+            ▾ All {why.everybody} who can serve it together reach {formatShare(why.withEverybody.answeredInTime, 0)}: train
+            more, or ask for less.
+          </span>
+        )}
+      </dd>
+      <dt className={why.required > one.staffed ? 'short' : ''}>{one.staffed} counted</dt>
+      <dd>
+        of {one.eligible} present who can serve it{' '}
+        <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue.id })}>
+          settings
+        </button>
+      </dd>
+    </dl>
+  );
+}
+
+const from = (source: Source | null | undefined) => (source ? `, ${source.said} (${source.asOf})` : '');
+
+function Seen({ title, seen }: { title: string; seen: SeenByVisitors }) {
+  return (
+    <tr>
+      <th scope="row">{title}</th>
+      <td>{formatShare(seen.answeredInTime, 0)}</td>
+      <td>{seen.meanWaitSeconds == null ? 'grows' : formatSeconds(seen.meanWaitSeconds)}</td>
+      <td>{formatShare(seen.gaveUp, 0)}</td>
+      <td>{formatShare(seen.occupancy, 0)}</td>
+    </tr>
+  );
+}
