@@ -1,10 +1,11 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Week, WhatIfAnswer } from '../api/model';
+import type { QueueHalfHour, SkillGaps, Ways, Week, WhatIfAnswer } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
-import { OnePersonTable } from './OnePersonTable';
+import { MendPanel } from './MendPanel';
+import { QueueReasons } from './QueueReasons';
 import { WhatIfPanel } from './WhatIfPanel';
 import { parse, type Wish, write } from './wish';
 
@@ -25,15 +26,23 @@ const figures = {
   answeredInTime: 0.9,
   gaveUp: 0.05,
   meanWaitSeconds: 20,
+  byBot: 0,
   requiredHours: 100,
+  paidHours: 142.9,
+  cost: 3501,
   presentHours: 120,
   shortHours: 4,
 };
 const answer: WhatIfAnswer = {
-  planned: { figures, paidHours: 142.9 },
+  planned: figures,
   changed: {
-    figures: { ...figures, chats: 1200, answeredInTime: 0.812, meanWaitSeconds: null, requiredHours: 118.5 },
+    ...figures,
+    chats: 1200,
+    answeredInTime: 0.812,
+    meanWaitSeconds: null,
+    requiredHours: 118.5,
     paidHours: 169.3,
+    cost: 4148,
   },
   required: [],
   queues: [{ id: 'fares', name: 'Fares', requiredHours: 60, changedHours: 71.5 }],
@@ -43,7 +52,7 @@ const prices = [
   { answerShare: 0.8, requiredHours: 118.5, paidHours: 169.3 },
   { answerShare: 0.99, requiredHours: 160, paidHours: 228.6 },
 ];
-const week = { shrinkage: 0.3, queues: [{ id: 'fares', chats: [3], chatsAtOnce: 3 }] } as unknown as Week;
+const week = { shrinkage: 0.3, botShare: 0.1, queues: [{ id: 'fares', chats: [3], chatsAtOnce: 3 }] } as unknown as Week;
 
 function Panel() {
   const [wish, setWish] = useState<Wish>({ volume: 1.2 });
@@ -63,7 +72,7 @@ describe('the sliders', () => {
   it('are moved with the keys', () => {
     renderInWorkplace(<Panel />, samplePlan(), { '/prices': prices }, { week });
     fireEvent.keyDown(screen.getByRole('slider', { name: 'Finished by the bot' }), { key: 'ArrowRight', keyCode: 39 });
-    expect(screen.getByText('5 %')).toBeTruthy();
+    expect(screen.getByText('15 %')).toBeTruthy();
   });
 
   it('stand over both sides of the week and what lies between them', () => {
@@ -86,22 +95,119 @@ describe('the price of service', () => {
   });
 });
 
-describe('one person less or more', () => {
-  const seen = { answeredInTime: 0.8, meanWaitSeconds: 12, gaveUp: 0.02, occupancy: 0.6 };
+describe('the cost', () => {
+  it('stands among the figures where the plan says what an hour costs', () => {
+    const plan = samplePlan();
+    plan.settings.pay = { perHour: 24.5, currency: 'EUR' };
+    renderInWorkplace(<Panel />, plan, { '/prices': prices }, { week });
+    expect(screen.getByRole('row', { name: /^which cost/ }).textContent).toBe('which cost, in EUR35014148▴ +647');
+  });
+});
 
-  it('is told for the queue that is picked', async () => {
-    renderInWorkplace(<OnePersonTable queueId="fares" name="Fares" />, samplePlan(), {
-      '/one-person': [
-        { queue: 'fares', staffed: 2, fewer: { ...seen, meanWaitSeconds: null }, same: seen, more: { ...seen, answeredInTime: 0.97 } },
-      ],
-    });
+const seen = { answeredInTime: 0.8, meanWaitSeconds: 12, gaveUp: 0.02, occupancy: 0.6 };
+const halfHour: QueueHalfHour = {
+  queue: 'fares',
+  chats: 12.3,
+  byBot: 4.1,
+  staffed: 2,
+  eligible: 5,
+  carried: 0,
+  why: {
+    load: 2.87,
+    handlingSeconds: 420,
+    handlingError: 5,
+    chatsAtOnce: 3,
+    slowdown: [1, 1.12, 1.3],
+    required: 4,
+    with: { ...seen, answeredInTime: 0.91 },
+    withOneLess: { ...seen, answeredInTime: 0.71 },
+    missed: ['ANSWERED_IN_TIME'],
+    everybody: 3,
+    withEverybody: { ...seen, answeredInTime: 0.71 },
+  },
+  fewer: { ...seen, meanWaitSeconds: null },
+  same: seen,
+  more: { ...seen, answeredInTime: 0.97 },
+};
+
+describe('why a queue takes so many', () => {
+  const reasons = (one: QueueHalfHour[]) => {
+    const plan = samplePlan();
+    const queue = plan.queues[0];
+    if (queue) {
+      queue.id = 'fares';
+      queue.workload.slowdownFrom = { said: 'timed by us', asOf: '2026-04-17' };
+    }
+    return renderInWorkplace(<QueueReasons queueId="fares" name="Fares" />, plan, { '/half-hour': one });
+  };
+
+  it('is told figure by figure', async () => {
+    reasons([halfHour]);
+    const list = (await screen.findByText('12.3 chats')).closest('dl')?.textContent ?? '';
+    expect(list).toContain('the bot is to finish 4.1 besides');
+    expect(list).toContain('measured to ± 10 s');
+    expect(list).toContain('× 1.12, × 1.30, timed by us (2026-04-17)');
+    expect(list).toMatch(/with 3, only 71.0 % would be answered in \d+ s, not \d+ %; with 4, 91.0 % are/);
+    expect(list).toContain('▾ All 3 who can serve it together reach 71 %');
+  });
+
+  it('comes with what one person less or more changes', async () => {
+    reasons([halfHour]);
     expect((await screen.findByRole('row', { name: /one more/ })).textContent).toBe('3, one more97 %0:122 %60 %');
     expect(screen.getByRole('row', { name: /one less/ }).textContent).toContain('grows');
   });
 
   it('is not told of a closed queue', async () => {
-    const sent = renderInWorkplace(<OnePersonTable queueId="fares" name="Fares" />, samplePlan(), { '/one-person': [] });
+    const sent = reasons([]);
     await screen.findByText((_, element) => element === document.body && sent.length > 0);
     expect(screen.queryByRole('table')).toBeNull();
+  });
+});
+
+describe('what helps', () => {
+  const gaps: SkillGaps = {
+    queues: [{ names: ['Fares', 'Freight'], halfHours: ['2026-11-30T09:00:00Z', '2026-11-30T09:30:00Z'], hours: 1.5 }],
+    skills: [{ skill: 'fares', name: 'Fares', lacking: [2, 1, 0] }],
+    training: [
+      { operator: 'ben', operatorName: 'Ben', queue: 'fares', queueName: 'Fares', hours: 1, lacks: ['Fares 2'] },
+    ],
+  };
+  const ways: Ways = {
+    shortHours: 1.5,
+    paidHours: 2.1,
+    cost: null,
+    levers: [
+      { lever: 'CHATS_AT_ONCE', value: 4, shortHours: 0 },
+      { lever: 'BOT_SHARE', value: 0.95, shortHours: 0.5 },
+    ],
+    queues: [{ queue: 'fares', name: 'Fares', share: 0.8, everyHalfHour: 100, overTheWeek: 92.5, bound: 92.1 }],
+  };
+  const open = (tried: Wish[], found: SkillGaps = gaps) =>
+    renderInWorkplace(
+      <MendPanel onTry={(wish) => tried.push(wish)} />,
+      samplePlan(),
+      { '/skill-gaps': found, '/ways': ways },
+      { week: { monday: '2026-11-30', timeZone: 'Europe/Dublin' } as unknown as Week },
+    );
+
+  it('says what is short together, and who could learn what', async () => {
+    open([]);
+    expect((await screen.findByRole('row', { name: /^Fares, Freight/ })).textContent).toMatch(/and 1 half-hours more▾ 1.5$/);
+    expect(screen.getByText(/Skills short/).textContent).toBe('Skills short: Fares 1.5 h.');
+    expect(screen.getByRole('row', { name: /^Ben in Fares/ }).textContent).toBe('Ben in Fares, needs Fares 21.0 h');
+  });
+
+  it('shows a way on the sliders', async () => {
+    const tried: Wish[] = [];
+    open(tried);
+    fireEvent.click(await screen.findByRole('button', { name: 'Try: 4 chats at once' }));
+    expect(tried).toEqual([{ chatsAtOnce: 4 }]);
+    expect(screen.getByRole('row', { name: /^the bot finishes/ }).textContent).toContain('▾ 0.5 h');
+    expect(screen.getByText('92.5', { selector: 'strong' })).toBeTruthy();
+  });
+
+  it('says where nothing is short', async () => {
+    open([], { queues: [], skills: [], training: [] });
+    expect(await screen.findByText(/Nothing is short/)).toBeTruthy();
   });
 });
