@@ -156,6 +156,12 @@ function WaysOut({ ways, onTry }: { ways: Ways; onTry: Props['onTry'] }) {
               })}
             </tbody>
           </table>
+          {ways.nobodyHours > 0 && (
+            <p className="soft">
+              In {ways.nobodyHours.toFixed(1)} of the {ways.shortHours.toFixed(1)} hours short nobody is there who can serve
+              the queue: only presence mends that.
+            </p>
+          )}
         </>
       )}
       <h3>The target over the week</h3>

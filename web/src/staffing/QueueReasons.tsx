@@ -113,7 +113,10 @@ function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
   );
 }
 
-const from = (source: Source | null | undefined) => (source ? `, ${source.said} (${source.asOf})` : '');
+const from = (source: Source | null | undefined) => (source ? `, ${source.said} in ${monthOf(source.asOf)}` : '');
+
+const monthOf = (date: string) =>
+  new Date(`${date}T12:00:00Z`).toLocaleDateString('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
 
 function Seen({ title, seen }: { title: string; seen: SeenByVisitors }) {
   return (

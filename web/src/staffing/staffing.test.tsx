@@ -146,7 +146,7 @@ describe('why a queue takes so many', () => {
     const list = (await screen.findByText('12.3 chats')).closest('dl')?.textContent ?? '';
     expect(list).toContain('the bot is to finish 4.1 besides');
     expect(list).toContain('measured to ± 10 s');
-    expect(list).toContain('× 1.12, × 1.30, timed by us (2026-04-17)');
+    expect(list).toContain('× 1.12, × 1.30, timed by us in April 2026');
     expect(list).toMatch(/with 3, only 71.0 % would be answered in \d+ s, not \d+ %; with 4, 91.0 % are/);
     expect(list).toContain('▾ All 3 who can serve it together reach 71 %');
   });
@@ -174,6 +174,7 @@ describe('what helps', () => {
   };
   const ways: Ways = {
     shortHours: 1.5,
+    nobodyHours: 0.5,
     paidHours: 2.1,
     cost: null,
     levers: [

@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Ways to have as many operators present as a week requires, each on its own and as small as it can be. More hours always do; the
- * others change what is required, and cost none.
+ * others change what is required, and cost none, but leave those half-hours short in which nobody is there who could serve a queue.
  */
 public final class Ways {
     private static final int MOST_CHATS_AT_ONCE = 6;
@@ -31,7 +31,7 @@ public final class Ways {
     /**
      * A way.
      *
-     * @param value smallest that leaves nothing short; where none does, the furthest that was tried
+     * @param value smallest that leaves as little short as the furthest that was tried
      * @param shortHours operator-hours that are short even so
      */
     public record Way(Lever lever, double value, double shortHours) {}
@@ -69,14 +69,12 @@ public final class Ways {
         int enough = steps;
         double left = shortHours(week.apply(assuming(lever, value.apply(steps))));
         int tooLittle = 0;
-        if (left == 0) {
-            while (enough - tooLittle > 1) {
-                int middle = (enough + tooLittle) / 2;
-                if (shortHours(week.apply(assuming(lever, value.apply(middle)))) == 0) {
-                    enough = middle;
-                } else {
-                    tooLittle = middle;
-                }
+        while (enough - tooLittle > 1) {
+            int middle = (enough + tooLittle) / 2;
+            if (shortHours(week.apply(assuming(lever, value.apply(middle)))) <= left) {
+                enough = middle;
+            } else {
+                tooLittle = middle;
             }
         }
         ways.add(new Way(lever, value.apply(enough), left));

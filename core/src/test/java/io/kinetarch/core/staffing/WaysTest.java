@@ -56,7 +56,7 @@ class WaysTest {
     }
 
     @Test
-    void aLeverThatDoesNotDoSaysWhatItLeavesShort() {
+    void aLeverThatDoesNotDoGoesAsFarAsItHelps() {
         double chats = 400;
 
         var ways = Ways.of(3, 0.8, 0, assumptions -> week(chats, assumptions));

@@ -4,6 +4,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.staffing.CheapestHours;
 import io.kinetarch.core.staffing.SkillGaps;
 import io.kinetarch.core.staffing.StaffingWeek;
+import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.Ways;
 import io.kinetarch.core.staffing.Ways.Lever;
 import io.kinetarch.server.plan.Plans.Which;
@@ -112,6 +113,7 @@ class AdviceController {
      * How a week could be as many hours short as none.
      *
      * @param shortHours operator-hours short as planned
+     * @param nobodyHours operator-hours among them of queues that nobody present can serve
      * @param paidHours that would have to be paid besides, so that nothing is short
      * @param cost of those; null where the plan does not say what an hour costs
      * @param levers others, each on its own
@@ -119,6 +121,7 @@ class AdviceController {
      */
     record WaysView(
             double shortHours,
+            double nobodyHours,
             double paidHours,
             @Nullable Double cost,
             List<WayView> levers,
@@ -127,7 +130,7 @@ class AdviceController {
     /**
      * One lever.
      *
-     * @param value smallest that leaves nothing short; where none does, the furthest that was tried
+     * @param value smallest that leaves as little short as the furthest that was tried
      * @param shortHours operator-hours that are short even so
      */
     record WayView(Lever lever, double value, double shortHours) {}
@@ -163,6 +166,7 @@ class AdviceController {
                 CheapestHours.of(design, outlook.slots(), outlook.forecast().handlingSeconds());
         return new WaysView(
                 outlook.totals().shortHours(),
+                nobodyHours(outlook),
                 paid,
                 pay == null ? null : pay.perHour() * paid,
                 levers.stream()
@@ -182,6 +186,15 @@ class AdviceController {
                 hours.everyHalfHour(),
                 hours.overTheWeek(),
                 hours.bound());
+    }
+
+    private static double nobodyHours(Outlook outlook) {
+        return outlook.slots().stream()
+                        .flatMap(slot -> slot.queues().stream())
+                        .filter(queue -> queue.eligible() == 0)
+                        .mapToInt(QueueSlot::shortOf)
+                        .sum()
+                / 2.0;
     }
 
     private static double paidForWhatIsShort(Outlook outlook) {
