@@ -67,6 +67,7 @@ export function StaffingView() {
           <Exports plan={draft.id} monday={week.monday} picture={picture} />
           <Select
             aria-label="Shown by"
+            listHeight={560}
             value={by}
             onChange={(value) => put('by', value || null)}
             options={options(week, groups)}

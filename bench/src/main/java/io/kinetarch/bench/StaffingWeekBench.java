@@ -37,7 +37,7 @@ public class StaffingWeekBench {
 
     private final Plan plan = LargePlan.of(1);
     private final Map<QueueId, double[]> chats = chats();
-    private final Assumptions more = new Assumptions(1.2, 1, null, null, null, null, null, 0.1);
+    private final Assumptions more = new Assumptions(1.2, 1, null, null, null, null, null, null, 0.1);
 
     private Map<QueueId, double[]> chats() {
         var random = new SplittableRandom(3);

@@ -2,6 +2,7 @@ package io.kinetarch.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.LoadState;
@@ -13,6 +14,10 @@ import org.junit.jupiter.api.Test;
 /** The automatic rules of axe-core (WCAG 2.2 A and AA among them) on every view. */
 class AccessibilityIT {
     private static final Set<String> SERIOUS = Set.of("serious", "critical");
+
+    private static final String SIGN_IN = "sign-in";
+    private static final String FIRST_VIEW = "/passage";
+    private static final List<String> SURROUNDINGS = List.of("header", "nav", "footer", ".ruler");
 
     /** What visitors can meet at a door. */
     private static final List<String> STATES = List.of(
@@ -36,10 +41,10 @@ class AccessibilityIT {
             var page = journey.page();
             page.navigate("/");
             page.getByLabel("Password").waitFor();
-            check(page, "sign-in");
+            check(page, SIGN_IN);
             journey.signIn("admin");
             for (String view : List.of(
-                    "/passage",
+                    FIRST_VIEW,
                     "/passage?sel=queues/rebooking",
                     "/passage?try=booking-site",
                     "/people",
@@ -63,7 +68,9 @@ class AccessibilityIT {
                     "/forecast?show=days",
                     "/forecast?show=so-far",
                     "/staffing",
+                    "/staffing?by=queue:rebooking",
                     "/staffing?panel=What+if&if=volume:1.2",
+                    "/staffing?panel=What+helps",
                     "/roster",
                     "/roster?panel=Working+rules",
                     "/revisions",
@@ -88,16 +95,23 @@ class AccessibilityIT {
         }
     }
 
+    /** What surrounds every view is looked at once, on the first. */
     private static void check(Page page, String view) {
-        var serious = new AxeBuilder(page)
-                .analyze().getViolations().stream()
-                        .filter(rule -> SERIOUS.contains(rule.getImpact()))
-                        .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
-                                + rule.getNodes().stream()
-                                        .limit(3)
-                                        .map(node -> node.getHtml())
-                                        .toList())
-                        .toList();
+        // what passes is not told, which halves the time
+        var options = new AxeRunOptions();
+        options.setResultTypes(List.of("violations"));
+        var axe = new AxeBuilder(page).options(options).setLegacyMode(true);
+        if (!view.equals(FIRST_VIEW) && !view.equals(SIGN_IN)) {
+            SURROUNDINGS.forEach(axe::exclude);
+        }
+        var serious = axe.analyze().getViolations().stream()
+                .filter(rule -> SERIOUS.contains(rule.getImpact()))
+                .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
+                        + rule.getNodes().stream()
+                                .limit(3)
+                                .map(node -> node.getHtml())
+                                .toList())
+                .toList();
         assertThat(serious).as(view).isEmpty();
     }
 }

@@ -1,6 +1,7 @@
 package io.kinetarch.browser;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -126,6 +127,32 @@ class DesignAndStaffIT {
                     .click();
             assertThat(page.getByLabel("One person less or more in Fares & booking"))
                     .containsText("one more");
+
+            // Why it takes so many, figure by figure.
+            var half = page.locator("aside.panel");
+            assertThat(half).containsText("Why Fares & booking takes");
+            assertThat(half).containsText("over the last six weeks");
+            assertThat(half).containsText("would be answered in 30 s, not 80 %");
+
+            // The week of a skill, as a picture.
+            journey.choose(page.getByLabel("Shown by"), "Assistance");
+            assertThat(page.getByText("Assistance:")).isVisible();
+            var picture = page.waitForDownload(() -> {
+                journey.button("Save the week").click();
+                page.getByText("What is drawn here (PNG)").click();
+            });
+            assertEquals("tarnwick-staffing-" + monday + ".png", picture.suggestedFilename());
+
+            // What is short, who could learn it, and a way that the sliders then show.
+            page.getByText("What helps", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(page.getByText("Who would help most by learning")).isVisible();
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName(Pattern.compile("^Try: \\d chats at once")))
+                    .click();
+            assertThat(required).containsText("▾ −");
+            assertThat(page).hasURL(Pattern.compile("if=chatsAtOnce"));
             journey.endsWell();
         }
     }

@@ -59,7 +59,7 @@ class ScreenshotsIT {
             take(page, "forecast");
             scrollTo(page.getByText("Its past errors by days ahead"));
             take(page, "methods");
-            show(page, "/staffing?" + saturday, "Operators required against present");
+            show(page, "/staffing?by=queue:sailings&" + saturday, "Why Sailing status takes");
             take(page, "staffing");
             show(page, "/staffing?panel=What+if&if=volume:1.15,chatsAtOnce:3&" + saturday, "All as planned");
             assertThat(page.getByText("required, if so")).isVisible();

@@ -39,7 +39,7 @@ final class Followed {
         while (states <= queue.mostChats(operators)
                 && (states <= places
                         || weight > sum * LEFT_OUT
-                        || weight * queue.load() > weight * queue.departures(states, operators))) {
+                        || queue.load() > queue.departures(states, operators))) {
             if (states == chances.length) {
                 chances = Arrays.copyOf(chances, 2 * states);
             }

@@ -15,8 +15,8 @@ import org.apache.commons.csv.CSVFormat;
  *
  * @param optimum proven, in paid half-hours
  */
-record CoverInstance(String name, List<Integer> people, List<ShiftKind> kinds, int optimum) {
-    static CoverInstance of(String name) {
+public record CoverInstance(String name, List<Integer> people, List<ShiftKind> kinds, int optimum) {
+    public static CoverInstance of(String name) {
         return switch (name) {
             case "20" -> new CoverInstance(name, people(name), anyTime(), 2603);
             case "300" -> new CoverInstance(name, people(name), anyTime(), 36_739);
@@ -27,11 +27,11 @@ record CoverInstance(String name, List<Integer> people, List<ShiftKind> kinds, i
         };
     }
 
-    List<WorkPattern> patterns() {
+    public List<WorkPattern> patterns() {
         return WorkPattern.of(kinds, people.size());
     }
 
-    int[] required() {
+    public int[] required() {
         return people.stream().mapToInt(Integer::intValue).toArray();
     }
 

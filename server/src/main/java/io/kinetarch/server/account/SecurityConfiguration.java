@@ -29,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
 class SecurityConfiguration {
     /** The component library writes its styles into the page, so inline styles stay allowed. */
     private static final String CONTENT_SECURITY_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; "
-            + "img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+            + "img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
 
     @Bean
     SecurityContextRepository securityContexts() {
