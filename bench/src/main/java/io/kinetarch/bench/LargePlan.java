@@ -2,7 +2,6 @@ package io.kinetarch.bench;
 
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.WeeklyWindow;
-import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
@@ -20,6 +19,7 @@ import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Settings;
