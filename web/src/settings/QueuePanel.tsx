@@ -106,6 +106,14 @@ export function QueuePanel({ id }: { id: string }) {
         value={percent(queue.target.occupancy)}
         onChange={(share) => change({ target: { ...queue.target, occupancy: share === null ? null : share / 100 } })}
       />
+      <LimitField
+        label="Operators, at least"
+        least={1}
+        most={1000}
+        suffix=""
+        value={queue.target.leastOperators}
+        onChange={(leastOperators) => change({ target: { ...queue.target, leastOperators } })}
+      />
       <Line label={`Members, ${members.length}`}>
         <span className="names">
           {members.length === 0 && <span className="short">▾ nobody is a member</span>}

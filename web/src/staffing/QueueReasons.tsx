@@ -12,6 +12,7 @@ const MISSED: Record<QueueHalfHour['why']['missed'][number], (queue: Queue, seen
     `${formatShare(seen.gaveUp, 1)} would give up, not ${formatShare(target.abandonment ?? 0, 1)}`,
   OCCUPANCY: ({ target }, seen) =>
     `operators would be ${formatShare(seen.occupancy, 0)} busy, not ${formatShare(target.occupancy ?? 0, 0)}`,
+  LEAST_OPERATORS: ({ target }) => `fewer would be there than the ${target.leastOperators} at least while it is open`,
 };
 
 const wait = (seen: SeenByVisitors) => (seen.meanWaitSeconds == null ? 'without end' : formatSeconds(seen.meanWaitSeconds));
@@ -88,6 +89,7 @@ function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
         {target.meanWaitSeconds != null && `; mean wait at most ${formatSeconds(target.meanWaitSeconds)}`}
         {target.abandonment != null && `; at most ${formatShare(target.abandonment, 1)} give up`}
         {target.occupancy != null && `; at most ${formatShare(target.occupancy, 0)} busy`}
+        {target.leastOperators != null && `; at least ${target.leastOperators} operators`}
       </dd>
       <dt>{why.required} required</dt>
       <dd>

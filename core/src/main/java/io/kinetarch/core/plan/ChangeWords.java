@@ -498,6 +498,9 @@ final class ChangeWords {
         if (target.occupancy() != null) {
             words.append(", busy ").append(percent(target.occupancy()));
         }
+        if (target.leastOperators() != null) {
+            words.append(", at least ").append(target.leastOperators()).append(" operators");
+        }
         return words.toString();
     }
 

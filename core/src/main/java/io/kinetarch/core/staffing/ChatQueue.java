@@ -27,6 +27,9 @@ public final class ChatQueue {
     /** What a sum leaves out is below this share of it. */
     private static final double NEGLIGIBLE = 1e-17;
 
+    /** Beginnings that are rarer need no room to grow. */
+    private static final double RARE = 1e-5;
+
     private static final double RESCALE_ABOVE = 1e250;
     private static final double UNDERFLOW = 1e-305;
 
@@ -124,18 +127,28 @@ public final class ChatQueue {
     /**
      * The greatest number of chats worth looking at for some time.
      *
-     * @param begin there at the start at most
+     * @param begin chances of 0, 1, 2, … chats at the start
      * @param length of the time, in undisturbed handling times
      */
-    int mostChats(int operators, int begin, double length) {
-        double come = load * length;
-        double most = begin + come + 8 * Math.sqrt(come) + 16;
+    int mostChats(int operators, double[] begin, double length) {
+        int last = begin.length - 1;
+        double rare = 0;
+        int most = last;
+        while (most > 0 && rare + begin[most] < RARE) {
+            rare += begin[most];
+            most--;
+        }
+        double more = farAbove(load * length);
         if (impatience > 0) {
             // were nobody answered, about as many would wait as come while one is patient
-            double wait = load / impatience;
-            most = Math.min(most, Math.max(begin, operators * chatsAtOnce) + wait + 8 * Math.sqrt(wait) + 16);
+            more = Math.min(more, Math.max(0, operators * chatsAtOnce - most) + farAbove(load / impatience));
         }
-        return (int) Math.min(most, mostChats(operators));
+        return (int) Math.min(Math.max(last, most + more), mostChats(operators));
+    }
+
+    /** A number that a Poisson law of this mean hardly ever exceeds. */
+    private static double farAbove(double mean) {
+        return mean + 7 * Math.sqrt(mean) + 6;
     }
 
     /**

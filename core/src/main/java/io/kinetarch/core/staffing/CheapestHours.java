@@ -1,8 +1,8 @@
 package io.kinetarch.core.staffing;
 
-import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -68,11 +68,7 @@ public record CheapestHours(QueueId queue, double everyHalfHour, double overTheW
                     var week = new ArrayList<Alike>();
                     times.forEach((chats, count) -> week.add(
                             new Alike(chats, StaffingWeek.model(plan, queue, handling.get(queue.id()), chats), count)));
-                    return of(
-                            queue.id(),
-                            week,
-                            queue.target().share(),
-                            queue.target().withinSeconds());
+                    return of(queue.id(), week, queue.target());
                 })
                 .toList();
     }
@@ -80,10 +76,13 @@ public record CheapestHours(QueueId queue, double everyHalfHour, double overTheW
     /**
      * Works out a queue's week.
      *
-     * @param share of all chats to be answered within {@code withinSeconds}, above 0 and below 1
+     * @param target of which the share answered in time and the fewest operators count
      */
-    static CheapestHours of(QueueId id, List<Alike> week, double share, double withinSeconds) {
-        var limits = ServiceLimits.of(new AnswerTarget(share, withinSeconds));
+    static CheapestHours of(QueueId id, List<Alike> week, QueueTarget target) {
+        double withinSeconds = target.withinSeconds();
+        int least = target.least();
+        var limits = ServiceLimits.of(target.answer());
+        long operators = 0;
         double chats = 0;
         double inTime = 0;
         long each = 0;
@@ -92,17 +91,17 @@ public record CheapestHours(QueueId queue, double everyHalfHour, double overTheW
             chats += alike.chats * alike.times;
             inTime += alike.times
                     * alike.chats
-                    * alike.queue.evaluate(0, withinSeconds).serviceLevel();
-            each += (long) alike.times * Requirement.smallest(alike.queue, limits);
-            var hull = hull(alike, withinSeconds);
+                    * alike.queue.evaluate(least, withinSeconds).serviceLevel();
+            operators += (long) alike.times * least;
+            each += (long) alike.times * Math.max(least, Requirement.smallest(alike.queue, limits));
+            var hull = hull(alike, least, withinSeconds);
             for (int i = 0; i < alike.times; i++) {
                 steps.addAll(hull);
             }
         }
         steps.sort(Comparator.comparingDouble(Step::each).reversed());
-        double wanted = share * chats;
-        long operators = 0;
-        double bound = 0;
+        double wanted = target.share() * chats;
+        double bound = operators;
         for (var step : steps) {
             if (inTime >= wanted) {
                 break;
@@ -117,10 +116,10 @@ public record CheapestHours(QueueId queue, double everyHalfHour, double overTheW
     }
 
     /** The corners of the upper hull of chats answered in time over operators, each as what it adds to the one before. */
-    private static List<Step> hull(Alike alike, double withinSeconds) {
+    private static List<Step> hull(Alike alike, int least, double withinSeconds) {
         var steps = new ArrayList<Step>();
-        double before = alike.queue.evaluate(0, withinSeconds).serviceLevel();
-        for (int n = 1; before < AS_GOOD_AS_ALL; n++) {
+        double before = alike.queue.evaluate(least, withinSeconds).serviceLevel();
+        for (int n = least + 1; before < AS_GOOD_AS_ALL; n++) {
             double level = alike.queue.evaluate(n, withinSeconds).serviceLevel();
             var step = new Step(1, alike.chats * (level - before));
             while (!steps.isEmpty() && steps.getLast().each() <= step.each()) {

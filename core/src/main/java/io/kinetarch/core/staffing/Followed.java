@@ -82,7 +82,7 @@ final class Followed {
         int nextPlaces = operators * queue.chatsAtOnce();
         double[] begin = handedOver(nextPlaces);
         double length = seconds / queue.handlingSeconds();
-        int most = queue.mostChats(operators, begin.length - 1, length);
+        int most = queue.mostChats(operators, begin, length);
         var walk = new Walk(queue, operators, Arrays.copyOf(begin, most + 1));
         if (walk.fastest == 0) {
             // nobody comes, answers or gives up
@@ -90,16 +90,11 @@ final class Followed {
         }
         double[] mean = new double[most + 1];
         double[] end = new double[most + 1];
-        double steps = walk.fastest * length;
-        var poisson = new PoissonSteps(steps);
-        double more = 1; // chance that more steps happen than were walked
-        for (int k = 0; more > LEFT_OUT && k < poisson.longest(); k++) {
-            double chance = poisson.chance(k);
-            more = Math.max(0, more - chance);
-            for (int j = 0; j <= most; j++) {
-                end[j] += chance * walk.chances[j];
-                mean[j] += more * walk.chances[j];
-            }
+        var steps = new PoissonSteps(walk.fastest * length);
+        while (steps.more() > LEFT_OUT) {
+            steps.next();
+            walk.addTo(end, steps.chance());
+            walk.addTo(mean, steps.more());
             walk.step();
         }
         scale(end, end.length, 1 / Arrays.stream(end).sum());
@@ -112,6 +107,7 @@ final class Followed {
         private final double fastest;
         private final double up;
         private final double[] down;
+        private final double[] stays;
         private double[] chances;
         private double[] next;
 
@@ -126,22 +122,33 @@ final class Followed {
             }
             fastest = most + queue.load();
             up = queue.load() / fastest;
-            for (int j = 1; j < begin.length; j++) {
+            stays = new double[begin.length];
+            for (int j = 0; j < begin.length; j++) {
                 down[j] /= fastest;
+                stays[j] = 1 - down[j] - (j == begin.length - 1 ? 0 : up);
+            }
+        }
+
+        void addTo(double[] sum, double times) {
+            for (int j = 0; j < sum.length; j++) {
+                sum[j] += times * chances[j];
             }
         }
 
         void step() {
             int last = chances.length - 1;
-            for (int j = 0; j <= last; j++) {
-                double rest = chances[j] * (1 - down[j] - (j == last ? 0 : up));
-                double from = j == 0 ? 0 : up * chances[j - 1];
-                double to = j == last ? 0 : down[j + 1] * chances[j + 1];
-                next[j] = rest + from + to;
+            double[] from = chances;
+            double[] to = next;
+            if (last == 0) {
+                return;
             }
-            double[] walked = next;
-            next = chances;
-            chances = walked;
+            to[0] = stays[0] * from[0] + down[1] * from[1];
+            for (int j = 1; j < last; j++) {
+                to[j] = up * from[j - 1] + stays[j] * from[j] + down[j + 1] * from[j + 1];
+            }
+            to[last] = up * from[last - 1] + stays[last] * from[last];
+            next = from;
+            chances = to;
         }
     }
 
@@ -169,27 +176,38 @@ final class Followed {
         return Arrays.copyOf(values, length);
     }
 
-    /** Chances of so many steps of a Poisson law, from logarithms so that none is lost where many are expected. */
+    /** The chances of 0, 1, 2, … steps by a Poisson law: each from the one before, and from logarithms until they can be held. */
     private static final class PoissonSteps {
+        private static final double LEAST_LOGARITHM = -700;
+
         private final double mean;
-        private double logFactorial;
-        private int reached;
+        private double logarithm;
+        private double chance;
+        private double more = 1;
+        private int steps = -1;
 
         PoissonSteps(double mean) {
             this.mean = mean;
         }
 
-        /** To be asked for 0, 1, 2, … in order. */
-        double chance(int k) {
-            while (reached < k) {
-                reached++;
-                logFactorial += Math.log(reached);
+        void next() {
+            steps++;
+            if (chance > 0) {
+                chance *= mean / steps;
+            } else {
+                logarithm = steps == 0 ? -mean : logarithm + Math.log(mean / steps);
+                chance = logarithm > LEAST_LOGARITHM ? Math.exp(logarithm) : 0;
             }
-            return Math.exp(k * Math.log(mean) - mean - logFactorial);
+            more = steps > mean && chance < LEFT_OUT ? 0 : Math.max(0, more - chance);
         }
 
-        int longest() {
-            return (int) (mean + 12 * Math.sqrt(mean) + 50);
+        double chance() {
+            return chance;
+        }
+
+        /** The chance of more steps than these. */
+        double more() {
+            return more;
         }
     }
 }

@@ -101,6 +101,10 @@ public final class StaffingWeek {
 
     private record Staffed(
             Queue queue, double handlingSeconds, int chatsAtOnce, OpeningHours hours, ServiceLimits limits) {
+        int required(double chats) {
+            return Math.max(queue.target().least(), Requirement.smallest(model(chats), limits));
+        }
+
         ChatQueue model(double chats) {
             var workload = queue.workload();
             var builder = ChatQueue.arriving(chats / WeekOfHalfHours.SLOT.toSeconds(), handlingSeconds)
@@ -241,7 +245,7 @@ public final class StaffingWeek {
             open[q] = queue.hours.isOpen(at);
             double[] volume = chats.get(queue.queue.id());
             expected[q] = volume == null ? 0 : assumptions.chats(volume[index]);
-            required[q] = open[q] ? Requirement.smallest(queue.model(expected[q]), queue.limits) : 0;
+            required[q] = open[q] ? queue.required(expected[q]) : 0;
         }
         List<boolean[]> there = people.servable(at);
         int[] counted = counted(required, there, expected);

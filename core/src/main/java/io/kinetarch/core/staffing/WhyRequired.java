@@ -40,7 +40,9 @@ public record WhyRequired(
         ANSWERED_IN_TIME,
         MEAN_WAIT,
         ABANDONMENT,
-        OCCUPANCY
+        OCCUPANCY,
+        /** The fewest operators that are to be there while it is open. */
+        LEAST_OPERATORS
     }
 
     /**
@@ -67,13 +69,18 @@ public record WhyRequired(
                 required,
                 model.evaluate(required, within),
                 oneLess,
-                oneLess == null ? List.of() : missed(limits, oneLess),
+                oneLess == null
+                        ? List.of()
+                        : missed(limits, oneLess, required <= queue.target().least()),
                 everybody,
                 model.evaluate(everybody, within));
     }
 
-    private static List<Limit> missed(ServiceLimits limits, Performance seen) {
+    private static List<Limit> missed(ServiceLimits limits, Performance seen, boolean tooFew) {
         var missed = new ArrayList<Limit>();
+        if (tooFew) {
+            missed.add(Limit.LEAST_OPERATORS);
+        }
         var answer = limits.answer();
         if (answer != null && seen.serviceLevel() < answer.share()) {
             missed.add(Limit.ANSWERED_IN_TIME);

@@ -50,11 +50,12 @@ class AssumedFiguresTest {
         refused(() -> target(null, 0.0, null), "/abandonment", "keeps everybody from giving up");
         refused(() -> target(null, null, 0.001), "/occupancy", "answer nobody");
         refused(() -> target(null, null, 1.5), "/occupancy", "to 1, was 1.5");
+        refused(() -> new QueueTarget(0.8, 30, null, null, null, 0), "/leastOperators", "from 1 to 1000");
         assertThat(target(12.0, 0.05, 0.9).answer()).isEqualTo(new AnswerTarget(0.8, 30));
     }
 
     private static QueueTarget target(@Nullable Double wait, @Nullable Double gaveUp, @Nullable Double busy) {
-        return new QueueTarget(0.8, 30, wait, gaveUp, busy);
+        return new QueueTarget(0.8, 30, wait, gaveUp, busy, null);
     }
 
     @Test

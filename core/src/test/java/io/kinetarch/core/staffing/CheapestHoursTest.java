@@ -3,6 +3,7 @@ package io.kinetarch.core.staffing;
 import static io.kinetarch.core.plan.SamplePlan.BOOKING;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.staffing.CheapestHours.Alike;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,7 +45,7 @@ class CheapestHoursTest {
             var random = new Random(seed);
             var week = week(random, 3);
             double share = 0.6 + 0.35 * random.nextDouble();
-            var found = CheapestHours.of(BOOKING, week, share, 30);
+            var found = CheapestHours.of(BOOKING, week, QueueTarget.of(share, 30));
 
             int fewest = Integer.MAX_VALUE;
             int[] n = new int[3];
@@ -74,13 +75,25 @@ class CheapestHoursTest {
             once.add(new Alike(8, queue(8), 1));
         }
 
-        assertThat(CheapestHours.of(BOOKING, List.of(new Alike(8, queue(8), 5)), 0.8, 30))
-                .isEqualTo(CheapestHours.of(BOOKING, once, 0.8, 30));
+        assertThat(CheapestHours.of(BOOKING, List.of(new Alike(8, queue(8), 5)), QueueTarget.of(0.8, 30)))
+                .isEqualTo(CheapestHours.of(BOOKING, once, QueueTarget.of(0.8, 30)));
+    }
+
+    @Test
+    void theFewestWhoAreToBeThereAreThereEverywhere() {
+        var quiet = List.of(new Alike(0.1, queue(0.1), 10));
+        var two = new QueueTarget(0.8, 30, null, null, null, 2);
+
+        var found = CheapestHours.of(BOOKING, quiet, two);
+
+        assertThat(found.overTheWeek()).isEqualTo(10);
+        assertThat(found.bound()).isEqualTo(10);
+        assertThat(found.everyHalfHour()).isEqualTo(10);
     }
 
     @Test
     void nobodyIsNeededForNothing() {
-        var nothing = CheapestHours.of(BOOKING, List.of(), 0.8, 30);
+        var nothing = CheapestHours.of(BOOKING, List.of(), QueueTarget.of(0.8, 30));
 
         assertThat(nothing.overTheWeek()).isZero();
         assertThat(nothing.answered()).isEqualTo(1);

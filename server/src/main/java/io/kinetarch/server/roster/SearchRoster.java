@@ -45,7 +45,7 @@ class SearchRoster implements JobKind {
             Outlooks outlooks,
             Clock clock,
             @Value("${kinetarch.roster.cover-time:15s}") Duration forCover,
-            @Value("${kinetarch.roster.search-time:60s}") Duration forAll) {
+            @Value("${kinetarch.roster.search-time:120s}") Duration forAll) {
         this.forCover = forCover;
         this.forAll = forAll;
         this.rosters = rosters;
