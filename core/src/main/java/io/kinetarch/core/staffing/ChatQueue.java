@@ -191,18 +191,16 @@ public final class ChatQueue {
             wait = (1 + (ahead == 0 ? 0 : others * wait)) / (others + impatience);
             leaves = impatience == 0 ? 0 : (impatience + (ahead == 0 ? 0 : others * leaves)) / (others + impatience);
             waiting += ahead * chances[j];
-            if (ahead >= waitingLimit || chances[j] == 0) {
-                if (departures != null) {
-                    noneMoreThan += departures.probability();
-                    departures.advance();
-                }
-                continue;
-            }
+            double answered = 0;
             if (departures != null) {
                 noneMoreThan += departures.probability();
                 departures.advance();
-                inTime += chances[j] * fullSpeed / (others + impatience) * Math.max(0, 1 - noneMoreThan);
+                answered = fullSpeed / (others + impatience) * Math.max(0, 1 - noneMoreThan);
             }
+            if (ahead >= waitingLimit || chances[j] == 0) {
+                continue; // turned away, or nobody there
+            }
+            inTime += chances[j] * answered;
             waited += chances[j] * wait;
             gaveUp += chances[j] * leaves;
         }

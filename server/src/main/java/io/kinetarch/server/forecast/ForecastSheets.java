@@ -122,7 +122,7 @@ class ForecastSheets {
     }
 
     private Stream<List<@Nullable Object>> queuesOf(State state, WeekOfHalfHours week) {
-        var chats = weeks.of(state, week).chats();
+        var chats = weeks.of(state, week).beforeBot();
         var slots = week.slots();
         return state.plan().queues().stream()
                 .filter(queue -> chats.containsKey(queue.id()))

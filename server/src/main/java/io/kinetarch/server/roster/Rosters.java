@@ -178,16 +178,23 @@ public class Rosters implements PresenceSource {
     }
 
     /**
-     * Sets a week that a search has found; days that somebody has changed since it began stay as they are now.
+     * Sets a week that a search has found; days that somebody has changed since it began stay as they are now, and a roster that
+     * somebody has taken away stays away.
      *
-     * @param begun the shifts that the search began with
+     * @param begun the week that the search began with; none if it was not rostered
      */
     @Transactional
-    public void putFound(String planId, Roster begun, Roster roster, List<OperatorId> people, FoundDocument found) {
+    public void putFound(
+            String planId, Optional<Week> begun, Roster roster, List<OperatorId> people, FoundDocument found) {
         locked(planId);
-        var now = roster(planId, roster.monday());
-        var changed = begun.differences(now);
-        put(planId, roster.withDaysOf(now, changed), people, found.keeping(changed.size()));
+        var now = find(planId, roster.monday());
+        if (begun.isPresent() && now.isEmpty()) {
+            return;
+        }
+        var shiftsNow = now.map(Week::roster).orElse(Roster.empty(roster.monday()));
+        var changed =
+                begun.map(Week::roster).orElse(Roster.empty(roster.monday())).differences(shiftsNow);
+        put(planId, roster.withDaysOf(shiftsNow, changed), people, found.keeping(changed.size()));
     }
 
     /**

@@ -1,6 +1,7 @@
 package io.kinetarch.server.roster;
 
 import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.roster.Roster;
 import io.kinetarch.core.roster.RosterRules;
 import io.kinetarch.core.roster.RosterSearch;
 import io.kinetarch.core.roster.RosterSearch.Standing;
@@ -11,6 +12,7 @@ import io.kinetarch.server.job.JobKind;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.roster.Rosters.CoverShifts;
 import io.kinetarch.server.roster.Rosters.FoundDocument;
+import io.kinetarch.server.roster.Rosters.Week;
 import io.kinetarch.server.staffing.Outlooks;
 import java.time.Clock;
 import java.time.Duration;
@@ -65,10 +67,16 @@ class SearchRoster implements JobKind {
         var plan = outlook.state().plan();
         var rules = rosters.rules(planId).rules();
         var work = new Work(progress);
-        var begun = rosters.roster(planId, monday);
+        var begun = rosters.find(planId, monday);
         var cover = cover(outlook.slots(), rules, work);
         var found = RosterSearch.search(
-                plan, rules, outlook.slots(), begun, rosters.roster(planId, monday.minusWeeks(1)), SEED, work.people());
+                plan,
+                rules,
+                outlook.slots(),
+                begun.map(Week::roster).orElse(Roster.empty(monday)),
+                rosters.roster(planId, monday.minusWeeks(1)),
+                SEED,
+                work.people());
         if (work.stopped() && found.toPlace() > 0) {
             // half a roster is worse than the one there was
             work.end();

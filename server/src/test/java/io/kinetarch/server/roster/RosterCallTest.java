@@ -170,6 +170,18 @@ class RosterCallTest {
         assertThat(roster().path("found").path("changedMeanwhile").asInt()).isEqualTo(1);
     }
 
+    @Test
+    void aRosterTakenAwayWhileASearchRunsStaysAway() throws InterruptedException {
+        begin("EMPTY");
+        api.post(of("/search"), "").ok();
+        await(job -> !job.path("said").asString().isEmpty());
+        api.delete(of("")).ok();
+
+        ended();
+
+        assertThat(roster().path("rostered").asBoolean()).isFalse();
+    }
+
     private JsonNode ended() throws InterruptedException {
         return await(job -> !job.path("endedAt").isNull());
     }
