@@ -111,6 +111,11 @@ public final class ChatQueue {
         return chatsAtOnce;
     }
 
+    /** The share of those who wait that would still wait after some time, in undisturbed handling times, if nobody answered. */
+    double shareThatStays(double length) {
+        return Math.exp(-impatience * length);
+    }
+
     /** Chats that end per undisturbed handling time with so many there, answered or given up. */
     double departures(int chats, int operators) {
         int places = operators * chatsAtOnce;

@@ -14,6 +14,9 @@ import java.util.Arrays;
 final class Followed {
     private static final double LEFT_OUT = 1e-12;
 
+    /** Fewer chats than that are not looked after. */
+    private static final double FORGOTTEN = 1e-3;
+
     /** Chances of 0, 1, 2, … chats, at the end of the last half-hour. */
     private final double[] chances;
 
@@ -82,6 +85,10 @@ final class Followed {
         int nextPlaces = operators * queue.chatsAtOnce();
         double[] begin = handedOver(nextPlaces);
         double length = seconds / queue.handlingSeconds();
+        if (operators == 0 && Math.max(1, waiting()) * queue.shareThatStays(length) < FORGOTTEN) {
+            // nobody answers, so all give up, and by the end hardly anybody is left of those who were there
+            return new HalfHour(queue.evaluate(0, withinSeconds), settled(queue, 0));
+        }
         int most = queue.mostChats(operators, begin, length);
         var walk = new Walk(queue, operators, Arrays.copyOf(begin, most + 1));
         if (walk.fastest == 0) {

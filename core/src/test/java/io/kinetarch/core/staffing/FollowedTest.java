@@ -115,6 +115,26 @@ class FollowedTest {
         assertThat(relieved.end().waiting()).isLessThan(0.1);
     }
 
+    /** Where nobody answers, those who were there have given up by the end and those who came later wait as if it had ever been so. */
+    @Test
+    void whereNobodyAnswersAllGiveUp() {
+        var queue = ChatQueue.arriving(30 / HALF_HOUR, 300).patience(100).build();
+        var crowd = Followed.settled(
+                ChatQueue.arriving(200 / HALF_HOUR, 300).patience(100).build(), 0);
+        assertThat(crowd.waiting()).isCloseTo(200 / 18.0, within(1e-6));
+
+        var next = crowd.next(queue, 0, HALF_HOUR, 30);
+
+        assertThat(next.seen().abandonment()).isEqualTo(1);
+        assertThat(next.seen().serviceLevel()).isZero();
+        assertThat(next.end().waiting()).isCloseTo(30 / 18.0, within(1e-3));
+        // five minutes are not enough to forget them
+        var soon = crowd.next(queue, 0, 300, 30);
+        double stayed = Math.exp(-3);
+        assertThat(soon.end().waiting()).isCloseTo(stayed * 200 / 18 + (1 - stayed) * 30 / 18, within(1e-6));
+        assertThat(soon.seen().abandonment()).isCloseTo(1, within(1e-9));
+    }
+
     @Test
     void whoGoesFinishesTheChatsTheyHold() {
         var queue = ChatQueue.arriving(0, 300).patience(60).build();
