@@ -46,14 +46,14 @@ class GroupController {
         var design = outlook.state().plan();
         return Stream.concat(
                         design.departments().stream()
-                                .map(department -> group(
+                                .map(department -> together(
                                         outlook,
                                         By.DEPARTMENT,
                                         department.id().value(),
                                         department.name(),
                                         queue -> queue.department().equals(department.id()))),
                         design.skills().stream()
-                                .map(skill -> group(
+                                .map(skill -> together(
                                         outlook,
                                         By.SKILL,
                                         skill.id().value(),
@@ -64,7 +64,7 @@ class GroupController {
                 .toList();
     }
 
-    private static Group group(Outlook outlook, By by, String id, String name, Predicate<Queue> belongs) {
+    private static Group together(Outlook outlook, By by, String id, String name, Predicate<Queue> belongs) {
         var plan = outlook.state().plan();
         return new Group(
                 by,
