@@ -15,6 +15,8 @@ import java.util.List;
 /** One visitor of the interface. If the journey does not end well it leaves a picture and a trace. */
 final class Journey implements AutoCloseable {
     private static final Path FAILURES = Path.of("failures");
+    /** A page may be long in coming while the machine is busy; a view that never comes fails all the same. */
+    private static final double LONGEST_NAVIGATION_MILLIS = 90_000;
 
     private final String name;
     private final BrowserContext context;
@@ -30,6 +32,7 @@ final class Journey implements AutoCloseable {
                 .setPermissions(List.of("clipboard-read", "clipboard-write")));
         context.tracing().start(new Tracing.StartOptions().setScreenshots(true).setSnapshots(true));
         page = context.newPage();
+        page.setDefaultNavigationTimeout(LONGEST_NAVIGATION_MILLIS);
         page.onPageError(complaints::add);
         page.onConsoleMessage(message -> {
             if (message.type().equals("error")
