@@ -1,13 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
-import type { Edited } from './model';
+import type { Edited, Finding } from './model';
 import { useRefresh } from './plan';
 
-/** A finding, by what it is about and what it says. */
-export interface FindingName {
-  id: string;
-  words: string;
-}
+/** What a finding is known by. */
+export type FindingName = Pick<Finding, 'kind' | 'id' | 'code' | 'facts'>;
 
 function useFindingChange<Wish>(plan: string, path: string) {
   const refresh = useRefresh(plan);
@@ -21,6 +18,6 @@ function useFindingChange<Wish>(plan: string, path: string) {
 
 export const useMendFinding = (plan: string) => useFindingChange<FindingName>(plan, 'mends');
 
-export const useAcceptFinding = (plan: string) => useFindingChange<FindingName & { reason: string }>(plan, 'acceptances');
+export const useAcceptFinding = (plan: string) => useFindingChange<{ finding: FindingName; reason: string }>(plan, 'acceptances');
 
 export const useReopenFinding = (plan: string) => useFindingChange<FindingName>(plan, 'acceptances/reopened');

@@ -12,13 +12,17 @@ const late: Finding = {
   severity: 'WARNS',
   kind: 'queues',
   id: 'booking',
+  code: 'rung-too-late',
+  facts: ['900', '120'],
   words: 'The rung after 900 s comes too late.',
   mend: 'Let it happen earlier.',
   offered: 'Move it to 60 s',
   acceptedBecause: null,
 };
-const blocks: Finding = { ...late, severity: 'BLOCKS', words: 'Nobody is a member.', offered: null };
-const accepted: Finding = { ...late, severity: 'NOTES', words: 'Fine as it is.', acceptedBecause: 'We meant it.' };
+const blocks: Finding = { ...late, code: 'queue-without-members', facts: [], severity: 'BLOCKS', words: 'Nobody is a member.', offered: null };
+const accepted: Finding = { ...late, facts: [], severity: 'NOTES', words: 'Fine as it is.', acceptedBecause: 'We meant it.' };
+
+const name = { kind: 'queues', id: 'booking', code: 'rung-too-late', facts: ['900', '120'] };
 
 describe('findings', () => {
   it('are mended with one click, by what they say', async () => {
@@ -28,7 +32,7 @@ describe('findings', () => {
       expect(sent).toContainEqual({
         method: 'POST',
         path: '/plans/p/draft/mends',
-        body: { id: 'booking', words: late.words },
+        body: name,
       }),
     );
   });
@@ -43,7 +47,7 @@ describe('findings', () => {
       expect(sent).toContainEqual({
         method: 'POST',
         path: '/plans/p/draft/acceptances',
-        body: { id: 'booking', words: late.words, reason: 'They are patient.' },
+        body: { finding: name, reason: 'They are patient.' },
       }),
     );
   });

@@ -18,7 +18,7 @@ export function FindingList({ findings }: { findings: Finding[] }) {
   return (
     <ul className="findings">
       {findings.map((finding) => (
-        <OneFinding key={`${finding.kind} ${finding.id} ${finding.words}`} finding={finding} />
+        <OneFinding key={`${finding.kind} ${finding.id} ${finding.code} ${finding.facts.join(' ')}`} finding={finding} />
       ))}
     </ul>
   );
@@ -33,7 +33,7 @@ function OneFinding({ finding }: { finding: Finding }) {
   const accept = useAcceptFinding(draft.id);
   const reopen = useReopenFinding(draft.id);
   const [reason, setReason] = useState<string | null>(null);
-  const named = { id: finding.id, words: finding.words };
+  const named = { kind: finding.kind, id: finding.id, code: finding.code, facts: finding.facts };
 
   function open() {
     const kept = new URLSearchParams(params);
@@ -65,7 +65,7 @@ function OneFinding({ finding }: { finding: Finding }) {
             className="finding-reason"
             onSubmit={(event) => {
               event.preventDefault();
-              if (reason.trim()) accept.mutate({ ...named, reason: reason.trim() }, { onSuccess: () => setReason(null) });
+              if (reason.trim()) accept.mutate({ finding: named, reason: reason.trim() }, { onSuccess: () => setReason(null) });
             }}
           >
             <Input

@@ -6,6 +6,7 @@ import { SLOTS } from './paint';
 export interface Traffic {
   /** Chats expected in it. */
   chats: number;
+  /** Operators who answer, after shrinkage. */
   present: number;
 }
 
@@ -25,7 +26,7 @@ export function trafficOf(plan: Plan, week: Week, hours: string, timeZone: strin
     const cell = traffic[day]?.[slot];
     if (!cell) return;
     cell.chats += counted.reduce((sum, queue) => sum + (queue.chats[i] ?? 0), 0);
-    cell.present = Math.max(cell.present, week.present[i] ?? 0);
+    cell.present = Math.max(cell.present, week.available[i] ?? 0);
   });
   return traffic;
 }

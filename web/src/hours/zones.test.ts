@@ -27,7 +27,7 @@ it('the traffic of hours is that of the queues whose department keeps them', () 
   const plan = samplePlan();
   const week = {
     startsAt: ['2026-12-01T09:00:00Z', '2026-12-01T09:30:00Z'],
-    present: [2, 3],
+    available: [2, 3],
     queues: [
       { id: 'booking', chats: [4, 6] },
       { id: 'other', chats: [10, 10] },

@@ -1,6 +1,6 @@
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
-import { formatMoment } from '../shell/time';
+import { COVERED, formatMoment, formatPeople } from '../shell/time';
 
 const MOST_SHOWN = 8;
 
@@ -9,12 +9,14 @@ export function Attention() {
   const { week } = useWorkplace();
   const { pick, select } = usePlace();
   const stretches = week.queues
-    .flatMap((queue) => shortStretches(queue.required, queue.staffed).map((stretch) => ({ queue, ...stretch })))
+    .flatMap((queue) => shortStretches(queue.shortOf).map((stretch) => ({ queue, ...stretch })))
     .sort((a, b) => b.peopleHours - a.peopleHours);
   return (
     <>
       <h2>Where the week is short</h2>
-      {stretches.length === 0 ? (
+      {week.totals.chats === 0 ? (
+        <p>Nothing is known of the chats to come, so nothing can be said of who is needed. Import volumes first.</p>
+      ) : stretches.length === 0 ? (
         <p>Every queue has the operators its target needs, in every half-hour of the week.</p>
       ) : (
         <ol className="attention">
@@ -30,7 +32,7 @@ export function Attention() {
                   }}
                 >
                   <strong>{queue.name}</strong>
-                  <span className="short">▾ {most} short</span>
+                  <span className="short">▾ {formatPeople(most)} short</span>
                   <span className="soft">
                     {formatMoment(start, week.timeZone)}, {(until - from) / 2} h
                   </span>
@@ -53,12 +55,11 @@ export function Attention() {
 }
 
 /** Runs of half-hours in which a queue lacks operators. */
-function shortStretches(required: number[], staffed: number[]) {
+function shortStretches(shortOf: number[]) {
   const stretches: { from: number; until: number; most: number; peopleHours: number }[] = [];
   let open: (typeof stretches)[number] | null = null;
-  required.forEach((needed, i) => {
-    const lacking = needed - (staffed[i] ?? 0);
-    if (lacking <= 0) {
+  shortOf.forEach((lacking, i) => {
+    if (lacking < COVERED) {
       open = null;
       return;
     }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Passage } from '../api/model';
 import { type Box, layOut } from './layout';
 
-const place = { name: '', department: '', open: true, because: '', members: 0, eligible: 0, required: 0, staffed: 0, answeredInTime: 1 };
+const place = { name: '', department: '', open: true, because: '', members: 0, eligible: 0, required: 0, staffed: 0, shortOf: 0, shared: false, answeredInTime: 1 };
 
 function passage(flows: [door: string, queue: string, perHour: number][]): Passage {
   const sum = (pick: (flow: (typeof flows)[number]) => boolean) =>

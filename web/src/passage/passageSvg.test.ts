@@ -35,6 +35,8 @@ function passage(queue: string): Passage {
         eligible: 1,
         required: 2,
         staffed: 1,
+        shortOf: 1,
+        shared: false,
         answeredInTime: 0.5,
       },
     ],

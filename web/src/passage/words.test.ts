@@ -25,7 +25,7 @@ describe('the words of a place', () => {
   it('say how a queue stands, with a sign beside the colour', () => {
     const say = (part: Partial<QueuePlace>) => standing({ ...QUEUE, ...part }, 'Europe/Dublin');
     expect(say({})).toEqual({ words: '▴ 2 there, 2 needed', tone: 'enough' });
-    expect(say({ required: 5 })).toEqual({ words: '▾ 3 short of 5', tone: 'short' });
+    expect(say({ required: 5, shortOf: 3.26 })).toEqual({ words: '▾ 3.3 short of 5', tone: 'short' });
     expect(say({ members: 0 })).toEqual({ words: '▾ nobody can serve it', tone: 'short' });
     expect(say({ open: false, nextChange: '2026-12-01T07:00:00Z' })).toEqual({
       words: '▪ opens Tue 1 Dec, 07:00',
@@ -46,5 +46,7 @@ const QUEUE: QueuePlace = {
   eligible: 2,
   required: 2,
   staffed: 2,
+  shortOf: 0,
+  shared: false,
   answeredInTime: 0.9,
 };

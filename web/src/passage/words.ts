@@ -1,5 +1,5 @@
 import type { Passage, QueuePlace } from '../api/model';
-import { formatMoment } from '../shell/time';
+import { COVERED, formatMoment, formatPeople } from '../shell/time';
 
 /** Fewer chats an hour than this would be shown as 0.0. */
 const LEAST_SHOWN = 0.05;
@@ -32,8 +32,7 @@ export function standing(queue: QueuePlace, timeZone: string): { words: string; 
     return { words: `▪ opens ${opens}`, tone: 'soft' };
   }
   if (queue.members === 0) return { words: '▾ nobody can serve it', tone: 'short' };
-  const lacking = queue.required - queue.staffed;
-  return lacking > 0
-    ? { words: `▾ ${lacking} short of ${queue.required}`, tone: 'short' }
-    : { words: `▴ ${queue.staffed} there, ${queue.required} needed`, tone: 'enough' };
+  return queue.shortOf >= COVERED
+    ? { words: `▾ ${formatPeople(queue.shortOf)} short of ${queue.required}`, tone: 'short' }
+    : { words: `▴ ${formatPeople(queue.staffed)} there, ${queue.required} needed`, tone: 'enough' };
 }

@@ -1,5 +1,5 @@
 import type { Week } from '../api/model';
-import { toLocal } from '../shell/time';
+import { formatPeople, toLocal } from '../shell/time';
 import type { Range } from './RosterGrid';
 import { A_DAY, daysBetween, minutesOf } from './shifts';
 
@@ -15,9 +15,9 @@ interface Props {
   onPick: (at: string) => void;
 }
 
-/** Under the shifts, what they cover: bars of the people required, what lacks in rust, and a line of those present. */
+/** Under the shifts, what they cover: bars of the people required, what lacks in rust, and a line of those who answer. */
 export function CoverStrip({ week, range, slot, onPick }: Props) {
-  const most = Math.max(1, ...week.required, ...week.present);
+  const most = Math.max(1, ...week.required, ...week.available);
   const span = range.to - range.from;
   const y = (people: number) => HEIGHT - (people / most) * (HEIGHT - TOP);
   const width = (30 / span) * WIDTH;
@@ -30,15 +30,15 @@ export function CoverStrip({ week, range, slot, onPick }: Props) {
     <div className="roster-row roster-cover">
       <span className="roster-name">
         <span>Cover</span>
-        <span className="soft">of {most}</span>
+        <span className="soft">of {Math.ceil(most)}</span>
       </span>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label="Required against present">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label="Required against answering">
         {slots.map(({ at, i, x }) => {
           const required = week.required[i] ?? 0;
           const short = week.shortOf[i] ?? 0;
           return (
             <g key={at} className={i === slot ? 'slot slot-picked' : 'slot'} onClick={() => onPick(at)}>
-              <title>{`${toLocal(at, week.timeZone).slice(11)}: ${required} required, ${week.present[i]} present, ${short} short`}</title>
+              <title>{`${toLocal(at, week.timeZone).slice(11)}: ${required} required, ${formatPeople(week.available[i] ?? 0)} answering of ${week.present[i]} present, ${formatPeople(short)} short`}</title>
               <rect className={week.open[i] ? 'slot-open' : 'slot-closed'} x={x} y={0} width={width} height={HEIGHT} />
               <rect
                 className="slot-required"
@@ -59,7 +59,7 @@ export function CoverStrip({ week, range, slot, onPick }: Props) {
         })}
         <path
           className="strip-present"
-          d={slots.map(({ i, x }, n) => `${n === 0 ? 'M' : 'L'}${x} ${y(week.present[i] ?? 0)}h${width}`).join('')}
+          d={slots.map(({ i, x }, n) => `${n === 0 ? 'M' : 'L'}${x} ${y(week.available[i] ?? 0)}h${width}`).join('')}
         />
       </svg>
     </div>

@@ -8,6 +8,7 @@ import { ErrorNote } from '../shell/ErrorNote';
 import { JobLine } from '../shell/JobLine';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
+import { COVERED } from '../shell/time';
 import { useSettled } from '../shell/useSettled';
 import { BrokenRules } from './BrokenRules';
 import { CoverStrip } from './CoverStrip';
@@ -177,7 +178,7 @@ function NoRoster() {
   );
 }
 
-const inHours = (halfHours: number) => `${halfHours / 2} h`;
+const inHours = (halfHours: number) => `${(halfHours / 2).toFixed(1).replace(/\.0$/, '')} h`;
 
 /** What the last search found, and how far from the best it could be. */
 function Found({ view }: { view: RosterWeek }) {
@@ -186,10 +187,18 @@ function Found({ view }: { view: RosterWeek }) {
   const found = view.found;
   return (
     <p className="soft roster-found">
-      <strong className={short > 0 ? 'short' : 'enough'}>{short > 0 ? `▾ ${short} h short` : '▴ nothing short'}</strong>
-      {found && found.standing.shortBound > 0 && `, at least ${inHours(found.standing.shortBound)} whatever these people work`}
-      {` · ${week.totals.presentHours.toFixed(0)} h present for ${week.totals.requiredHours.toFixed(0)} h required`}
-      {found?.coverPaid != null &&
+      <strong className={short >= COVERED ? 'short' : 'enough'}>{short >= COVERED ? `▾ ${short.toFixed(1)} h short` : '▴ nothing short'}</strong>
+      {found && !view.outdated && found.standing.shortBound > 0 && `, at least ${inHours(found.standing.shortBound)} whatever these people work`}
+      {` · ${week.totals.presentHours.toFixed(0)} h present, of which ${week.totals.availableHours.toFixed(0)} h answering after shrinkage, for ${week.totals.requiredHours.toFixed(0)} h required`}
+      {found?.usualShortHours != null &&
+        (found.usualShortHours < short - COVERED ? (
+          <span className="short">{` · ▾ the usual hours would leave only ${found.usualShortHours.toFixed(1)} h short`}</span>
+        ) : (
+          ` · the usual hours would leave ${found.usualShortHours.toFixed(1)} h short`
+        ))}
+      {view.outdated && ' · what is required has changed since the search, so its bounds no longer hold: search again'}
+      {found?.unfit && ` · ${found.unfit}`}
+      {found?.coverPaid != null && !view.outdated &&
         ` · shifts of anybody could cover all for ${inHours(found.coverPaid)} paid, none for less than ${inHours(found.coverBound ?? 0)}`}
       {found?.coverSaid && ` · ${found.coverSaid}`}
       {found?.changedMeanwhile != null && ` · ${found.changedMeanwhile} days set by hand while it ran are as you set them`}

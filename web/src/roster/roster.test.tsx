@@ -28,6 +28,7 @@ const view: RosterWeek = {
   monday: MONDAY,
   timeZone: 'Europe/Dublin',
   rostered: true,
+  outdated: false,
   kinds: [
     { id: 'late', name: 'Late', minutes: 510, earliestStart: '12:00:00', latestStart: '14:30:00', stepMinutes: 30, breaks: [] },
   ],

@@ -43,7 +43,7 @@ function MendButton({ finding, plan }: { finding: Finding; plan: string }) {
         type="button"
         className="plain-link"
         disabled={mend.isPending}
-        onClick={() => mend.mutate({ id: finding.id, words: finding.words })}
+        onClick={() => mend.mutate({ kind: finding.kind, id: finding.id, code: finding.code, facts: finding.facts })}
       >
         {finding.offered}
       </button>

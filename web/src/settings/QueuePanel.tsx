@@ -3,7 +3,8 @@ import { usePeople } from '../api/people';
 import { usePassage } from '../api/results';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
-import { formatSeconds, formatShare } from '../shell/time';
+import { COVERED, formatPeople, formatSeconds, formatShare } from '../shell/time';
+import { ChatsAtOnce } from './ChatsAtOnce';
 import { CHOICES, ChoiceEditor } from './ChoiceEditor';
 import { EditorPanel, Field, Line, Part } from './EditorPanel';
 import { MembersEditor } from './MembersEditor';
@@ -52,6 +53,7 @@ export function QueuePanel({ id }: { id: string }) {
           />
         </Line>
       )}
+      <ChatsAtOnce queue={id} />
       <Field label="Weight of a chat">
         <InputNumber
           min={1}
@@ -185,17 +187,21 @@ function Situation({ id }: { id: string }) {
   const target = draft.plan.queues.find((queue) => queue.id === id)?.target;
   if (!place || !staffing || !target) return null;
   if (!place.open) return <div className="situation">▪ {place.because}</div>;
-  const lacking = place.required - place.staffed;
+  const lacking = place.shortOf;
+  const short = lacking >= COVERED;
   return (
-    <div className={lacking > 0 ? 'situation situation-short' : 'situation situation-enough'}>
+    <div className={short ? 'situation situation-short' : 'situation situation-enough'}>
       <strong>
-        {lacking > 0 ? `▾ ${lacking} of ${place.required} operators short.` : `▴ ${place.staffed} there, ${place.required} needed.`}
+        {short
+          ? `▾ ${formatPeople(lacking)} of ${place.required} operators short.`
+          : `▴ ${formatPeople(place.staffed)} there, ${place.required} needed.`}
       </strong>{' '}
       {place.perHour.toFixed(1)} chats an hour, {formatSeconds(staffing.handlingSeconds)} each (
-      {staffing.handlingMeasured ? 'measured' : 'assumed'}), {staffing.chatsAtOnce} at once.{' '}
+      {staffing.handlingMeasured ? 'measured' : 'assumed'}), {staffing.chatsAtOnce.value} at once.{' '}
       {formatShare(place.answeredInTime, 0)} are answered in {target.withinSeconds} s; the target is{' '}
       {formatShare(target.share, 0)}. {place.eligible} of {place.members} members are present; each counts for one
-      queue at a time.
+      queue at a time, and for the share of the time in which they answer.
+      {place.shared && <span className="warns"> ◆ May be too good: they get chats of other queues too.</span>}
     </div>
   );
 }

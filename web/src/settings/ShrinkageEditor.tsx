@@ -1,5 +1,5 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import type { ShrinkagePart } from '../api/model';
 import { DAYS } from './weekText';
 
@@ -58,11 +58,18 @@ export function ShrinkageEditor({ value, onChange }: Props) {
                 onChange={(days) => replace({ days: days.length === 0 ? null : days })}
                 options={DAYS.map((day) => ({ value: day, label: short(day) }))}
               />
+              <Checkbox checked={part.byRoster} onChange={(event) => replace({ byRoster: event.target.checked })}>
+                planned by rosters
+              </Checkbox>
             </li>
           );
         })}
       </ul>
-      <Button size="small" onClick={() => onChange([...value, { name: freeName(value), share: 0.05, days: null }])}>
+      <p className="soft">
+        What rosters plan themselves (their breaks, planned absence and training) is no part of a shift: in a rostered week only
+        the other parts are taken off.
+      </p>
+      <Button size="small" onClick={() => onChange([...value, { name: freeName(value), share: 0.05, days: null, byRoster: false }])}>
         Add a part
       </Button>
       <table className="by-queue">

@@ -1,9 +1,11 @@
 import { Button, Input, InputNumber } from 'antd';
+import { useState } from 'react';
 import type { Estimate, Queue, Source } from '../api/model';
 import { useWorkloads } from '../api/results';
 import { useWorkplace } from '../shell/plan';
 import { toLocal } from '../shell/time';
 import { Field } from './EditorPanel';
+import { factors } from './factors';
 
 type Workload = Queue['workload'];
 
@@ -58,19 +60,7 @@ export function WorkloadEditor({ queueId, value, onChange }: Props) {
         about="time waited for each visitor who gave up"
         onTake={(seconds) => onChange({ ...value, patienceSeconds: Math.round(seconds), patienceFrom: from })}
       />
-      <Field label="Slowdown">
-        <Input
-          key={value.slowdown.join(' ')}
-          defaultValue={value.slowdown.join(' ')}
-          onBlur={(event) => {
-            const typed = event.target.value.split(/[\s;]+/).map(Number).filter((factor) => factor > 0);
-            if (typed.length > 0) onChange({ ...value, slowdown: typed });
-          }}
-        />
-      </Field>
-      <p className="soft">
-        Factors of the handling time while an operator holds one chat, two, three and so on, with blanks between.
-      </p>
+      <SlowdownField value={value.slowdown} onChange={(typed) => onChange({ ...value, slowdown: typed })} />
       <SourceField label="Slowdown" value={value.slowdownFrom} onChange={(slowdownFrom) => onChange({ ...value, slowdownFrom })} />
       <Measured
         figure="Slowdown"
@@ -81,6 +71,35 @@ export function WorkloadEditor({ queueId, value, onChange }: Props) {
         about="handling against chats at once"
         onTake={() => onChange({ ...value, slowdown, slowdownFrom: from })}
       />
+    </>
+  );
+}
+
+/** Factors with blanks between, kept as they were typed until they are understood. */
+function SlowdownField({ value, onChange }: { value: number[]; onChange: (value: number[]) => void }) {
+  const [wrong, setWrong] = useState<string | null>(null);
+  return (
+    <>
+      <Field label="Slowdown">
+        <Input
+          key={value.join(' ')}
+          defaultValue={value.join(' ')}
+          status={wrong ? 'error' : ''}
+          onBlur={(event) => {
+            const read = factors(event.target.value);
+            setWrong(typeof read === 'string' ? read : null);
+            if (typeof read !== 'string') onChange(read);
+          }}
+        />
+      </Field>
+      {wrong && (
+        <p className="short" role="alert">
+          ▾ {wrong}
+        </p>
+      )}
+      <p className="soft">
+        Factors of the handling time while an operator holds one chat, two, three and so on, with blanks between.
+      </p>
     </>
   );
 }

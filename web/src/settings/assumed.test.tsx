@@ -11,8 +11,8 @@ import { WorkloadEditor } from './WorkloadEditor';
 afterEach(cleanup);
 
 const parts: ShrinkagePart[] = [
-  { name: 'Breaks', share: 0.12, days: null },
-  { name: 'Training', share: 0.08, days: ['TUESDAY'] },
+  { name: 'Breaks', share: 0.12, days: null, byRoster: true },
+  { name: 'Training', share: 0.08, days: ['TUESDAY'], byRoster: false },
 ];
 
 describe('shrinkage', () => {
@@ -31,7 +31,7 @@ describe('shrinkage', () => {
     const changes: ShrinkagePart[][] = [];
     renderInWorkplace(<ShrinkageEditor value={parts} onChange={(value) => changes.push(value)} />, samplePlan());
     fireEvent.click(screen.getByRole('button', { name: 'Add a part' }));
-    expect(changes[0]?.[2]).toEqual({ name: 'Absence', share: 0.05, days: null });
+    expect(changes[0]?.[2]).toEqual({ name: 'Absence', share: 0.05, days: null, byRoster: false });
     fireEvent.click(screen.getByRole('button', { name: 'Remove Breaks' }));
     expect(changes[1]).toEqual([parts[1]]);
   });

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { usePlace } from './place';
 import { useWorkplace } from './plan';
-import { addMinutes, formatDay, formatMoment, fromLocal, toLocal } from './time';
+import { addMinutes, COVERED, formatDay, formatMoment, formatPeople, fromLocal, toLocal } from './time';
 
 const HEIGHT = 64;
 const LABELS = 14;
@@ -9,7 +9,7 @@ const BASELINE = 46;
 const DEEPEST = HEIGHT - BASELINE - 2;
 const HALF_HOUR = 30;
 
-/** The week in half-hours: chats as bars, under them present against required, closed times shaded. Picks the moment. */
+/** The week in half-hours: chats as bars, under them those who answer against those required, closed times shaded. Picks the moment. */
 export function WeekRuler() {
   const { week, at, slot } = useWorkplace();
   const { pick } = usePlace();
@@ -21,7 +21,7 @@ export function WeekRuler() {
 
   function gap(i: number) {
     const lacking = week.shortOf[i] ?? 0;
-    return lacking > 0 ? -lacking : Math.max(0, (week.present[i] ?? 0) - (week.required[i] ?? 0));
+    return lacking >= COVERED ? -lacking : Math.max(0, (week.available[i] ?? 0) - (week.required[i] ?? 0));
   }
 
   function pickAt(clientX: number, left: number) {
@@ -168,9 +168,11 @@ function Moment() {
       <div className="soft">{Math.round(chats)} chats an hour expected</div>
       {!open ? (
         <div className="soft">▪ everything closed</div>
-      ) : lacking > 0 ? (
+      ) : week.totals.chats === 0 ? (
+        <div className="soft">no volumes are known</div>
+      ) : lacking >= COVERED ? (
         <div className="short">
-          ▾ {lacking} {lacking === 1 ? 'operator' : 'operators'} short
+          ▾ {formatPeople(lacking)} {formatPeople(lacking) === '1' ? 'operator' : 'operators'} short
         </div>
       ) : (
         <div className="enough">▴ enough operators</div>

@@ -40,6 +40,14 @@ export function formatSeconds(seconds: number) {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }
 
+/** People, who may be there for a part of the time: "3", "2.7". */
+export function formatPeople(people: number) {
+  return people.toFixed(1).replace(/\.0$/, '');
+}
+
+/** Less than that lacks nobody would say so. */
+export const COVERED = 0.05;
+
 export function formatShare(share: number, digits = 1) {
   return `${(share * 100).toFixed(digits)} %`;
 }

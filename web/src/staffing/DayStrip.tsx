@@ -1,4 +1,4 @@
-import { formatDay, formatMoment, formatTime } from '../shell/time';
+import { COVERED, formatDay, formatMoment, formatPeople, formatTime } from '../shell/time';
 import { type DayRange, deepest, type Series } from './series';
 
 const WIDTH = 960;
@@ -18,7 +18,7 @@ interface Props {
   onPick: (at: string) => void;
 }
 
-/** A day: bars of required operators, what lacks on top in rust, and a line of those present. */
+/** A day: bars of required operators, what lacks on top in rust, and a line of those who answer. */
 export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, onPick }: Props) {
   const slots = Array.from({ length: day.until - day.from }, (_, i) => day.from + i);
   const step = WIDTH / slots.length;
@@ -34,7 +34,7 @@ export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, 
           const required = series.required[slot] ?? 0;
           const short = series.short[slot] ?? 0;
           const at = startsAt[slot] ?? '';
-          const words = `${formatMoment(at, timeZone)}: ${required} required, ${series.present[slot]} present${short > 0 ? `, ${short} short` : ''}`;
+          const words = `${formatMoment(at, timeZone)}: ${required} required, ${formatPeople(series.answering[slot] ?? 0)} answering${short >= COVERED ? `, ${formatPeople(short)} short` : ''}`;
           return (
             <g key={at} className={slot === picked ? 'slot slot-picked' : 'slot'} onClick={() => onPick(at)}>
               <title>{words}</title>
@@ -62,7 +62,7 @@ export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, 
             </g>
           );
         })}
-        <path className="strip-present" d={line(series.present)} />
+        <path className="strip-present" d={line(series.answering)} />
         {ifSo && <path className="strip-if" d={line(ifSo)} />}
       </svg>
       <div className="strip-marks" aria-hidden="true">
@@ -75,7 +75,7 @@ export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, 
               top: Math.max(0, y(series.required[slot] ?? 0) - 15),
             }}
           >
-            ▾{series.short[slot]}
+            ▾{formatPeople(series.short[slot] ?? 0)}
           </span>
         ))}
       </div>

@@ -1,5 +1,5 @@
 import { useWorkplace } from '../shell/plan';
-import { formatMoment, formatShare } from '../shell/time';
+import { COVERED, formatMoment, formatPeople, formatShare } from '../shell/time';
 import { QueueReasons } from './QueueReasons';
 import type { Series } from './series';
 
@@ -31,7 +31,7 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
               <th>Queue</th>
               <th title="Chats expected in this half-hour">Chats</th>
               <th title="Operators required">Req.</th>
-              <th title="Operators counted for it">There</th>
+              <th title="Operators counted for it, each for the share of the time in which they answer">There</th>
               <th title="Share answered within the queue’s limit">In time</th>
             </tr>
           </thead>
@@ -39,7 +39,7 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
             {week.queues
               .filter(({ id }) => queues.includes(id))
               .map((row) => {
-                const lacking = (row.required[slot] ?? 0) - (row.staffed[slot] ?? 0);
+                const lacking = row.shortOf[slot] ?? 0;
                 return (
                   <tr key={row.id} className={row.open[slot] ? '' : 'soft'} aria-selected={row.id === queueId}>
                     <th scope="row">
@@ -51,11 +51,18 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
                       <>
                         <td>{row.chats[slot]?.toFixed(1)}</td>
                         <td>{row.required[slot]}</td>
-                        <td className={lacking > 0 ? 'short' : ''}>
-                          {lacking > 0 ? '▾ ' : ''}
-                          {row.staffed[slot]}
+                        <td className={lacking >= COVERED ? 'short' : ''}>
+                          {lacking >= COVERED ? '▾ ' : ''}
+                          {formatPeople(row.staffed[slot] ?? 0)}
                         </td>
-                        <td>{formatShare(row.answeredInTime[slot] ?? 0, 0)}</td>
+                        <td>
+                          {row.shared[slot] && (
+                            <span className="warns" title="May be too good: its people get chats of other queues too">
+                              ◆{' '}
+                            </span>
+                          )}
+                          {formatShare(row.answeredInTime[slot] ?? 0, 0)}
+                        </td>
                       </>
                     ) : (
                       <td colSpan={4}>▪ closed</td>
@@ -77,8 +84,14 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
             <dd>{week.totals.paidHours.toFixed(1)}</dd>
           </>
         )}
-        <dt>Operator-hours {title ? 'able to serve it' : 'present'}</dt>
-        <dd>{hours(series.present)}</dd>
+        {!title && (
+          <>
+            <dt>Operator-hours present, all of them paid</dt>
+            <dd>{hours(week.present)}</dd>
+          </>
+        )}
+        <dt>Operator-hours answering{title ? ' and able to serve it' : ', after shrinkage'}</dt>
+        <dd>{hours(series.answering)}</dd>
         <dt>Operator-hours short</dt>
         <dd className="short">{hours(series.short)}</dd>
       </dl>
@@ -91,8 +104,17 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
       <p className="soft">
         Operators required: the smallest number that meets each queue’s target by a birth–death chain of chats (Erlang A,
         with several chats at once and the slowdown they bring). Where a queue has fewer, who still waits is carried into
-        the next half-hour.
+        the next half-hour. Chats in a language, or with what a rule asks for, that only some operators can take require of
+        those by themselves. Whoever is present counts for the share of the time in which they answer: in a rostered week
+        the roster takes off what it plans (breaks, planned absence, training), and the rest of the shrinkage is taken by
+        share; in other weeks all of it is.
       </p>
+      {queues.some((id) => week.queues.find((one) => one.id === id)?.shared[slot]) && (
+        <p className="soft">
+          <span className="warns">◆</span> may be too good: all who could answer there are counted, and some of them get
+          chats of other queues meanwhile.
+        </p>
+      )}
     </>
   );
 }

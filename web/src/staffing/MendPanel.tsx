@@ -37,7 +37,7 @@ function Lacking({ gaps }: { gaps: SkillGaps }) {
       <table className="by-queue">
         <thead>
           <tr>
-            <th scope="col">Queues short of the same people</th>
+            <th scope="col">Short of the same people</th>
             <th scope="col">hours</th>
           </tr>
         </thead>
@@ -57,6 +57,15 @@ function Lacking({ gaps }: { gaps: SkillGaps }) {
           ))}
         </tbody>
       </table>
+      {gaps.languages.length > 0 && (
+        <p className="short">
+          ▾ Nobody, or too few, for chats in{' '}
+          {gaps.languages
+            .map(({ name, lacking }) => `${name} ${(lacking.reduce((sum, people) => sum + people, 0) / 2).toFixed(1)} h`)
+            .join(', ')}
+          .
+        </p>
+      )}
       <p className="soft">
         Skills short:{' '}
         {gaps.skills
@@ -84,7 +93,7 @@ function Training({ gaps }: { gaps: SkillGaps }) {
         </thead>
         <tbody>
           {gaps.training.map(({ operator, operatorName, queue, queueName, hours, lacks }) => (
-            <tr key={`${operator} ${queue}`}>
+            <tr key={`${operator} ${queue} ${lacks.join()}`}>
               <th scope="row">
                 <button type="button" className="plain-link" onClick={() => select({ kind: 'operators', id: operator })}>
                   {operatorName}

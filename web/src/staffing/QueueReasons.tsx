@@ -2,7 +2,7 @@ import type { Queue, QueueHalfHour, SeenByVisitors, Source } from '../api/model'
 import { useHalfHour } from '../api/results';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
-import { formatSeconds, formatShare } from '../shell/time';
+import { COVERED, formatPeople, formatSeconds, formatShare } from '../shell/time';
 
 const MISSED: Record<QueueHalfHour['why']['missed'][number], (queue: Queue, seen: SeenByVisitors) => string> = {
   ANSWERED_IN_TIME: ({ target }, seen) =>
@@ -12,6 +12,7 @@ const MISSED: Record<QueueHalfHour['why']['missed'][number], (queue: Queue, seen
     `${formatShare(seen.gaveUp, 1)} would give up, not ${formatShare(target.abandonment ?? 0, 1)}`,
   OCCUPANCY: ({ target }, seen) =>
     `operators would be ${formatShare(seen.occupancy, 0)} busy, not ${formatShare(target.occupancy ?? 0, 0)}`,
+  APART: () => 'somebody would lack for chats that nobody who takes the others can take',
   LEAST_OPERATORS: ({ target }) => `fewer would be there than the ${target.leastOperators} at least while it is open`,
 };
 
@@ -41,9 +42,9 @@ export function QueueReasons({ queueId, name }: { queueId: string; name: string 
           </tr>
         </thead>
         <tbody>
-          {one.fewer && <Seen title={`${one.staffed - 1}, one less`} seen={one.fewer} />}
-          <Seen title={`${one.staffed}, as it is`} seen={one.same} />
-          <Seen title={`${one.staffed + 1}, one more`} seen={one.more} />
+          {one.fewer && <Seen title={`${formatPeople(Math.max(0, one.staffed - 1))}, one less`} seen={one.fewer} />}
+          <Seen title={`${formatPeople(one.staffed)}, as it is`} seen={one.same} />
+          <Seen title={`${formatPeople(one.staffed + 1)}, one more`} seen={one.more} />
         </tbody>
       </table>
     </>
@@ -52,6 +53,8 @@ export function QueueReasons({ queueId, name }: { queueId: string; name: string 
 
 function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
   const { why } = one;
+  const { week } = useWorkplace();
+  const atOnce = week.queues.find(({ id }) => id === queue.id)?.chatsAtOnce;
   const { select } = usePlace();
   const { target, workload } = queue;
   return (
@@ -75,9 +78,11 @@ function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
       </dd>
       <dt>{why.chatsAtOnce} at once</dt>
       <dd>
-        by capacity over weight {queue.weight}; {why.chatsAtOnce > 1 ? 'each chat then takes ' : 'no slowdown'}
+        {atOnce && LIMITS[atOnce.by](queue.weight)}; {why.chatsAtOnce > 1 ? 'each chat then takes ' : 'no slowdown'}
         {why.slowdown.slice(1).map((factor) => `× ${factor.toFixed(2)}`).join(', ')}
         {why.chatsAtOnce > 1 && from(workload.slowdownFrom)}
+        {why.chatsAtOnce > 1 &&
+          `. That is ${(why.chatsAtOnce / (why.slowdown.at(-1) ?? 1)).toFixed(1)} chats worked at once where they are shared evenly; filled one operator after the other, fewer are answered in time`}
       </dd>
       <dt>{workload.patienceSeconds == null ? 'no end' : `${workload.patienceSeconds} s`}</dt>
       <dd>
@@ -104,9 +109,17 @@ function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
           </span>
         )}
       </dd>
-      <dt className={why.required > one.staffed ? 'short' : ''}>{one.staffed} counted</dt>
+      {one.parts.map((part) => (
+        <Part key={part.asks} part={part} />
+      ))}
+      <dt className={one.shortOf >= COVERED ? 'short' : ''}>{formatPeople(one.staffed)} counted</dt>
       <dd>
-        of {one.eligible} present who can serve it{' '}
+        of {one.eligible} present who can serve it, each for the share of the time in which they answer
+        {one.shortOf >= COVERED && <span className="short"> ▾ {formatPeople(one.shortOf)} short</span>}
+        {one.people.length === 1 && (
+          <span className="warns"> ◆ {one.people[0]} alone: while they have a break, nobody answers</span>
+        )}
+        {one.shared && <span className="warns"> ◆ may be too good: they get chats of other queues too</span>}{' '}
         <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue.id })}>
           settings
         </button>
@@ -114,6 +127,30 @@ function Reasons({ one, queue }: { one: QueueHalfHour; queue: Queue }) {
     </dl>
   );
 }
+
+/** Chats that only some of the queue's operators could take. */
+function Part({ part }: { part: QueueHalfHour['parts'][number] }) {
+  const lacking = part.atLeast - part.there;
+  return (
+    <>
+      <dt className={lacking >= COVERED ? 'short' : ''}>{part.atLeast} of all there</dt>
+      <dd>
+        to take the {part.chats.toFixed(1)} chats {part.asks}, which {part.able} people of the plan could
+        {lacking >= COVERED ? (
+          <span className="short"> ▾ {part.there > 0 ? `only ${formatPeople(part.there)} of them` : 'none of them'} there</span>
+        ) : (
+          `; ${formatPeople(part.there)} of them there`
+        )}
+      </dd>
+    </>
+  );
+}
+
+const LIMITS: Record<'CAPACITY' | 'MOST_CHATS' | 'SLOWDOWN', (weight: number) => string> = {
+  CAPACITY: (weight) => `by capacity over weight ${weight}`,
+  MOST_CHATS: () => 'by the most chats that its people hold',
+  SLOWDOWN: () => 'by how far the slowdown is known',
+};
 
 const from = (source: Source | null | undefined) => (source ? `, ${source.said} in ${monthOf(source.asOf)}` : '');
 

@@ -48,7 +48,7 @@ export function StaffingView() {
   const { series } = shown;
   const days = byDay(week.startsAt, week.timeZone);
   const ifSo = moved && by === ALL ? whatIf.data?.required : undefined;
-  const most = Math.max(1, ...series.required, ...series.present, ...(ifSo ?? []));
+  const most = Math.max(1, ...series.required, ...series.answering, ...(ifSo ?? []));
 
   function put(name: string, value: string | null) {
     setParams((before) => {
@@ -63,7 +63,7 @@ export function StaffingView() {
     <div className="staffing">
       <section className="staffing-main" aria-label="Required against present">
         <div className="staffing-head">
-          <h1>Operators required against present</h1>
+          <h1>Operators required against answering</h1>
           <Exports plan={draft.id} monday={week.monday} picture={picture} />
           <Select
             aria-label="Shown by"
@@ -77,7 +77,7 @@ export function StaffingView() {
           <p className="legend">
             {shown.title && <strong>{shown.title}: </strong>}
             <span className="key key-required" /> required <span className="key key-short" /> ▾ short{' '}
-            <span className="key key-present" /> {by === ALL ? 'present' : 'present and able to serve it'}{' '}
+            <span className="key key-present" /> {by === ALL ? 'answering' : 'answering and able to serve it'}, after shrinkage{' '}
             <span className="key key-closed" /> closed
             {ifSo && (
               <>
@@ -158,21 +158,21 @@ function shownBy(by: string, week: Week, groups: QueueGroup[]): Shown {
       queues: week.queues.map(({ id }) => id),
       series: {
         required: queue.required,
-        present: queue.eligible,
-        short: queue.required.map((required, i) => Math.max(0, required - (queue.staffed[i] ?? 0))),
+        answering: queue.available,
+        short: queue.shortOf,
         open: queue.open,
       },
     };
   }
   const group = groups.find((one) => keyOf(one) === by);
   if (group) {
-    const { required, present, shortOf, open } = group.week;
-    return { title: group.name, queues: group.queues, series: { required, present, short: shortOf, open } };
+    const { required, available, shortOf, open } = group.week;
+    return { title: group.name, queues: group.queues, series: { required, answering: available, short: shortOf, open } };
   }
   return {
     title: '',
     queues: week.queues.map(({ id }) => id),
-    series: { required: week.required, present: week.present, short: week.shortOf, open: week.open },
+    series: { required: week.required, answering: week.available, short: week.shortOf, open: week.open },
   };
 }
 

@@ -75,7 +75,7 @@ function usePlanned({ field }: Slide) {
   const target = useLargestTarget();
   switch (field) {
     case 'chatsAtOnce':
-      return Math.max(1, ...week.queues.map(({ chatsAtOnce }) => chatsAtOnce));
+      return Math.max(1, ...week.queues.map(({ chatsAtOnce }) => chatsAtOnce.value));
     case 'answerShare':
       return target.share;
     case 'withinSeconds':

@@ -3,7 +3,8 @@ import { toLocal } from '../shell/time';
 /** What is drawn, with an entry for each half-hour of the week. */
 export interface Series {
   required: number[];
-  present: number[];
+  /** Those present, each for the share of the time in which they answer. */
+  answering: number[];
   short: number[];
   open: boolean[];
 }

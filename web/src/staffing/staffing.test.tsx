@@ -31,6 +31,7 @@ const figures = {
   paidHours: 142.9,
   cost: 3501,
   presentHours: 120,
+  availableHours: 84,
   shortHours: 4,
 };
 const answer: WhatIfAnswer = {
@@ -52,7 +53,7 @@ const prices = [
   { answerShare: 0.8, requiredHours: 118.5, paidHours: 169.3 },
   { answerShare: 0.99, requiredHours: 160, paidHours: 228.6 },
 ];
-const week = { shrinkage: 0.3, botShare: 0.1, queues: [{ id: 'fares', chats: [3], chatsAtOnce: 3 }] } as unknown as Week;
+const week = { shrinkage: 0.3, botShare: 0.1, queues: [{ id: 'fares', chats: [3], chatsAtOnce: { value: 3, by: 'CAPACITY' } }] } as unknown as Week;
 
 function Panel() {
   const [wish, setWish] = useState<Wish>({ volume: 1.2 });
@@ -109,8 +110,12 @@ const halfHour: QueueHalfHour = {
   queue: 'fares',
   chats: 12.3,
   byBot: 4.1,
-  staffed: 2,
+  staffed: 1.48,
   eligible: 5,
+  people: ['Ana', 'Ben'],
+  shortOf: 2.52,
+  shared: true,
+  parts: [{ asks: 'in German', chats: 2.1, atLeast: 1, there: 0, able: 2 }],
   carried: 0,
   why: {
     load: 2.87,
@@ -138,7 +143,7 @@ describe('why a queue takes so many', () => {
       queue.id = 'fares';
       queue.workload.slowdownFrom = { said: 'timed by us', asOf: '2026-04-17' };
     }
-    return renderInWorkplace(<QueueReasons queueId="fares" name="Fares" />, plan, { '/half-hour': one });
+    return renderInWorkplace(<QueueReasons queueId="fares" name="Fares" />, plan, { '/half-hour': one }, { week });
   };
 
   it('is told figure by figure', async () => {
@@ -148,12 +153,16 @@ describe('why a queue takes so many', () => {
     expect(list).toContain('measured to ± 10 s');
     expect(list).toContain('× 1.12, × 1.30, timed by us in April 2026');
     expect(list).toMatch(/with 3, only 71.0 % would be answered in \d+ s, not \d+ %; with 4, 91.0 % are/);
+    expect(list).toContain('2.3 chats worked at once where they are shared evenly');
+    expect(list).toContain('to take the 2.1 chats in German, which 2 people of the plan could ▾ none of them there');
+    expect(list).toContain('▾ 2.5 short');
+    expect(list).toContain('may be too good');
     expect(list).toContain('▾ All 3 who can serve it together reach 71 %');
   });
 
   it('comes with what one person less or more changes', async () => {
     reasons([halfHour]);
-    expect((await screen.findByRole('row', { name: /one more/ })).textContent).toBe('3, one more97 %0:122 %60 %');
+    expect((await screen.findByRole('row', { name: /one more/ })).textContent).toBe('2.5, one more97 %0:122 %60 %');
     expect(screen.getByRole('row', { name: /one less/ }).textContent).toContain('grows');
   });
 
@@ -167,6 +176,7 @@ describe('why a queue takes so many', () => {
 describe('what helps', () => {
   const gaps: SkillGaps = {
     queues: [{ names: ['Fares', 'Freight'], halfHours: ['2026-11-30T09:00:00Z', '2026-11-30T09:30:00Z'], hours: 1.5 }],
+    languages: [{ language: 'de', name: 'German', lacking: [1, 0, 0] }],
     skills: [{ skill: 'fares', name: 'Fares', lacking: [2, 1, 0] }],
     training: [
       { operator: 'ben', operatorName: 'Ben', queue: 'fares', queueName: 'Fares', hours: 1, lacks: ['Fares 2'] },
@@ -194,6 +204,7 @@ describe('what helps', () => {
   it('says what is short together, and who could learn what', async () => {
     open([]);
     expect((await screen.findByRole('row', { name: /^Fares, Freight/ })).textContent).toMatch(/and 1 half-hours more▾ 1.5$/);
+    expect(screen.getByText(/too few, for chats in/).textContent).toBe('▾ Nobody, or too few, for chats in German 0.5 h.');
     expect(screen.getByText(/Skills short/).textContent).toBe('Skills short: Fares 1.5 h.');
     expect(screen.getByRole('row', { name: /^Ben in Fares/ }).textContent).toBe('Ben in Fares, needs Fares 21.0 h');
   });
@@ -208,7 +219,7 @@ describe('what helps', () => {
   });
 
   it('says where nothing is short', async () => {
-    open([], { queues: [], skills: [], training: [] });
+    open([], { queues: [], languages: [], skills: [], training: [] });
     expect(await screen.findByText(/Nothing is short/)).toBeTruthy();
   });
 });

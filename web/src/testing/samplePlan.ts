@@ -10,8 +10,8 @@ const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 3,
-    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3 }] }, botShares: [], nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
+    schemaVersion: 4,
+    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
     skills: [
       { id: 'fares', name: 'Fares' },
       { id: 'freight', name: 'Freight' },

@@ -50,9 +50,9 @@ class ArchitectureTest {
             .whereLayer("routing")
             .mayOnlyAccessLayers("hours", "plan")
             .whereLayer("door")
-            .mayOnlyAccessLayers("hours", "plan")
+            .mayOnlyAccessLayers("hours", "plan", "routing")
             .whereLayer("dispatch")
-            .mayOnlyAccessLayers("plan")
+            .mayOnlyAccessLayers("hours", "plan", "routing")
             .whereLayer("inspection")
             .mayOnlyAccessLayers("hours", "plan", "routing", "door", "dispatch")
             .whereLayer("volume")
@@ -60,9 +60,9 @@ class ArchitectureTest {
             .whereLayer("forecast")
             .mayNotAccessAnyLayer()
             .whereLayer("staffing")
-            .mayOnlyAccessLayers("hours", "plan")
+            .mayOnlyAccessLayers("hours", "plan", "routing", "dispatch")
             .whereLayer("roster")
-            .mayOnlyAccessLayers("csv", "hours", "plan", "staffing");
+            .mayOnlyAccessLayers("csv", "hours", "plan", "routing", "dispatch", "staffing");
 
     @ArchTest
     static final ArchRule subjectsAreFreeOfCycles =

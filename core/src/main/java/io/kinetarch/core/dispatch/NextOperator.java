@@ -1,5 +1,7 @@
 package io.kinetarch.core.dispatch;
 
+import io.kinetarch.core.dispatch.CompiledPlan.Wanted;
+import io.kinetarch.core.routing.ChatNeeds;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
@@ -31,10 +33,10 @@ public final class NextOperator {
         return new Choice(choose(pool, wanted), List.copyOf(standings));
     }
 
-    private static OptionalInt choose(OperatorPool pool, OperatorPool.Wanted wanted) {
+    private static OptionalInt choose(OperatorPool pool, Wanted wanted) {
         int chosen = -1;
         for (int operator = 0; operator < pool.size(); operator++) {
-            if (pool.standing(operator, wanted) == Standing.ELIGIBLE
+            if (pool.standing(operator, wanted).isEligible()
                     && (chosen < 0 || pool.goesBefore(operator, chosen, wanted))) {
                 chosen = operator;
             }

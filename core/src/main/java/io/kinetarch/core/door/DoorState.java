@@ -1,11 +1,11 @@
 package io.kinetarch.core.door;
 
 import io.kinetarch.core.hours.OpeningHours;
-import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Rule;
+import io.kinetarch.core.routing.ExpectedChats;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -83,18 +83,8 @@ public record DoorState(Standing standing, String because, Optional<Instant> ope
     /** The departments that a chat from this door can be sent to by the rules, in the order of the rules. */
     public static Set<Department> departments(Plan plan, FrontDoor door) {
         var reached = new LinkedHashSet<Department>();
-        for (Rule rule : plan.rules()) {
-            boolean elsewhere = rule.conditions().stream()
-                    .anyMatch(condition -> condition.asked() instanceof Condition.DoorIs(var doors)
-                            && doors.contains(door.id()) == condition instanceof Condition.Not);
-            if (!elsewhere) {
-                reached.add(plan.department(plan.queue(rule.queue()).department()));
-            }
-            if (!elsewhere
-                    && rule.conditions().stream()
-                            .allMatch(condition -> condition.asked() instanceof Condition.DoorIs)) {
-                break; // takes every chat of this door
-            }
+        for (Rule rule : ExpectedChats.rules(plan, door)) {
+            reached.add(plan.department(plan.queue(rule.queue()).department()));
         }
         return reached;
     }

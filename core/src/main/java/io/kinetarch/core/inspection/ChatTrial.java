@@ -1,6 +1,6 @@
 package io.kinetarch.core.inspection;
 
-import io.kinetarch.core.dispatch.ChatNeeds;
+import io.kinetarch.core.dispatch.NextChat;
 import io.kinetarch.core.dispatch.NextOperator;
 import io.kinetarch.core.dispatch.OperatorPool;
 import io.kinetarch.core.dispatch.Standing;
@@ -22,6 +22,7 @@ import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.routing.Arrival;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.routing.RuleTable;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -222,6 +223,7 @@ public final class ChatTrial {
 
     private Trial toOperator(Queue queue, Rule rule) {
         var pool = presence.pool(plan);
+        takenBefore(queue, pool);
         var needs = new ChatNeeds(queue.id(), rule.needs(), arrival.language());
         var choice = NextOperator.explain(pool, needs);
         Operator chosen = choice.operator().isPresent()
@@ -242,6 +244,26 @@ public final class ChatTrial {
         return chosen == null
                 ? waitIn(queue, rule)
                 : new Trial(Outcome.ANSWERED, Optional.of(queue.id()), Optional.of(chosen.id()), List.copyOf(steps));
+    }
+
+    /** Whoever waits already and goes before this chat takes the room there is first. */
+    private void takenBefore(Queue queue, OperatorPool pool) {
+        var order = new NextChat(plan);
+        var tried = new NextChat.Waiting(queue.id(), arrival.at());
+        waiting.entrySet().stream()
+                .filter(entry -> entry.getValue() > 0)
+                .map(entry -> new NextChat.Waiting(entry.getKey(), arrival.at().minusSeconds(1)))
+                .filter(chat -> order.compare(chat, tried) < 0)
+                .sorted(order)
+                .forEach(chat -> {
+                    for (int i = 0; i < waiting.getOrDefault(chat.queue(), 0); i++) {
+                        var taker = NextOperator.choose(pool, ChatNeeds.of(chat.queue()));
+                        if (taker.isEmpty()) {
+                            return;
+                        }
+                        pool.takes(taker.getAsInt(), 1, plan.queue(chat.queue()).weight());
+                    }
+                });
     }
 
     private Trial waitIn(Queue queue, Rule rule) {
@@ -339,41 +361,30 @@ public final class ChatTrial {
     private String passedOver(Queue queue, Rule rule, OperatorPool pool, int index, Standing standing) {
         Operator operator = plan.operators().get(index);
         return switch (standing) {
-            case ELIGIBLE -> comesAfter(queue, rule, pool, index);
-            case NOT_NAMED -> "is not named as a member of " + queue.name();
-            case OTHER_DEPARTMENT ->
-                "does not answer for " + plan.department(queue.department()).name();
-            case LACKS_SKILL -> {
-                var missing = firstUnmet(operator, queue, rule);
-                yield "does not hold " + plan.skill(missing.skill()).name();
-            }
-            case LEVEL_TOO_LOW -> {
-                var need = firstUnmet(operator, queue, rule);
-                yield "holds " + plan.skill(need.skill()).name() + " at level " + operator.level(need.skill())
-                        + "; level " + need.leastLevel() + " is needed";
-            }
-            case LACKS_LANGUAGE ->
-                "does not speak " + arrival.language() + " ("
+            case Standing.Eligible _ -> comesAfter(queue, rule, pool, index);
+            case Standing.NotNamed _ -> "is not named as a member of " + queue.name();
+            case Standing.OtherDepartment(var department) ->
+                "does not answer for " + plan.department(department).name();
+            case Standing.LacksSkill(var skill, var _) ->
+                "does not hold " + plan.skill(skill).name();
+            case Standing.LevelTooLow(var skill, var level, var least) ->
+                "holds " + plan.skill(skill).name() + " at level " + level + "; level " + least + " is needed";
+            case Standing.LacksLanguage(var language) ->
+                "does not speak " + language + " ("
                         + operator.languages().stream()
                                 .map(SpokenLanguage::language)
                                 .collect(Collectors.joining(", "))
                         + ")";
-            case LANGUAGE_LEVEL_TOO_LOW ->
-                "speaks " + arrival.language() + " at level " + operator.languageLevel(arrival.language()) + "; level "
-                        + queue.leastLanguageLevel() + " is needed";
-            case NOT_PRESENT -> presence.state(operator.id()) == Presence.State.AWAY ? "is away" : "is not present";
-            case NO_FREE_CAPACITY -> "has " + load(pool, index) + "; the chat takes " + queue.weight();
-            case HOLDS_MOST_CHATS -> "holds " + pool.chats(index) + " chats, as many as they may";
+            case Standing.LanguageLevelTooLow(var language, var level, var least) ->
+                "speaks " + language + " at level " + level + "; level " + least + " is needed";
+            case Standing.ChatTooHeavy(var capacity, var weight) ->
+                "has a capacity of " + capacity + "; the chat takes " + weight;
+            case Standing.NotPresent _ ->
+                presence.state(operator.id()) == Presence.State.AWAY ? "is away" : "is not present";
+            case Standing.NoFreeCapacity(var _, var _, var weight) ->
+                "has " + load(pool, index) + "; the chat takes " + weight;
+            case Standing.HoldsMostChats(var chats) -> "holds " + chats + " chats, as many as they may";
         };
-    }
-
-    /** The first need that stands against an operator; members by name need only what the rule adds. */
-    private static SkillNeed firstUnmet(Operator operator, Queue queue, Rule rule) {
-        var needs = queue.hasMember(operator) ? rule.needs() : needs(queue, rule);
-        return needs.stream()
-                .filter(need -> operator.level(need.skill()) < need.leastLevel())
-                .findFirst()
-                .orElseThrow();
     }
 
     private static List<SkillNeed> needs(Queue queue, Rule rule) {

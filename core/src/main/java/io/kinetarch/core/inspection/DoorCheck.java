@@ -1,5 +1,6 @@
 package io.kinetarch.core.inspection;
 
+import static io.kinetarch.core.inspection.Finding.facts;
 import static java.util.function.Predicate.not;
 
 import io.kinetarch.core.door.ColourPair;
@@ -61,6 +62,8 @@ public final class DoorCheck {
                         .add(missing.what()));
         byLanguage.forEach((language, what) -> found(
                 Severity.WARNS,
+                FindingCode.DOOR_TEXT_MISSING,
+                facts(language, what),
                 door.name() + " has no words in " + language + " for: " + listed(what) + ".",
                 "Write them, or take the language off the door."));
     }
@@ -74,6 +77,8 @@ public final class DoorCheck {
             if (closed.isPresent() && !Placeholder.OPENS.isIn(closed.get().text())) {
                 found(
                         Severity.NOTES,
+                        FindingCode.CLOSED_TEXT_WITHOUT_OPENING,
+                        facts(language),
                         "The closed text of " + door.name() + " in " + language + " does not say when it opens.",
                         "Write " + Placeholder.OPENS.written() + " where the next opening time is to stand.");
             }
@@ -84,6 +89,8 @@ public final class DoorCheck {
                             .anyMatch(text -> Placeholder.REPLY.isIn(text.text()))) {
                 found(
                         Severity.WARNS,
+                        FindingCode.REPLY_TIME_PROMISED,
+                        facts(language),
                         "A text of " + door.name() + " in " + language
                                 + " promises a reply time, and the door has none.",
                         "Say within how many hours a message is answered.");
@@ -92,6 +99,8 @@ public final class DoorCheck {
         if (door.whenClosed() == WhenClosed.MESSAGE_FORM && door.message().isEmpty()) {
             found(
                     Severity.WARNS,
+                    FindingCode.MESSAGE_FORM_EMPTY,
+                    facts(),
                     "Closed, " + door.name() + " offers a form to leave a message, and the form asks nothing.",
                     "Add at least the message itself and a way to reply.");
         }
@@ -103,6 +112,8 @@ public final class DoorCheck {
                 .filter(question -> question.kind() == QuestionKind.EMAIL || question.kind() == QuestionKind.PHONE)
                 .forEach(question -> found(
                         Severity.WARNS,
+                        FindingCode.ADDRESS_IS_A_WALL,
+                        facts(question.id()),
                         door.name() + " lets nobody in without an answer to “" + shown(question)
                                 + "”; asking for an address must not be a wall.",
                         "Let it be answered or not, or ask it in the form to leave a message."));
@@ -110,6 +121,8 @@ public final class DoorCheck {
         if (required > MANY_REQUIRED) {
             found(
                     Severity.NOTES,
+                    FindingCode.MANY_QUESTIONS,
+                    facts(required),
                     door.name() + " wants " + required + " answers before a chat can start.",
                     "Ask only what decides where the chat goes; the rest can be asked in the chat.");
         }
@@ -120,6 +133,8 @@ public final class DoorCheck {
                 .filter(not(ColourPair::isEnough))
                 .forEach(pair -> found(
                         Severity.WARNS,
+                        FindingCode.CONTRAST_TOO_LOW,
+                        facts(pair.what(), pair.contrast()),
                         String.format(
                                 Locale.ENGLISH,
                                 "%s: %s have a contrast of %.2f; %.1f is needed to be read (WCAG AA).",
@@ -140,6 +155,8 @@ public final class DoorCheck {
                 .distinct()
                 .forEach(pattern -> found(
                         Severity.WARNS,
+                        FindingCode.PATTERN_MATCHES_ALL,
+                        facts(pattern.value()),
                         "The pattern " + pattern.value() + " of " + door.name() + " matches every page of the web.",
                         "Name the site that is meant, such as https://ferry.example/*."));
     }
@@ -153,6 +170,8 @@ public final class DoorCheck {
             sharedPage(earlier)
                     .ifPresent(page -> found(
                             Severity.NOTES,
+                            FindingCode.PAGES_CLAIMED_TWICE,
+                            facts(earlier.id()),
                             earlier.name() + " comes before " + door.name() + " and claims pages of it, such as " + page
                                     + ".",
                             "Fine if it is meant; else move this door up, or narrow the pages of the other."));
@@ -171,6 +190,8 @@ public final class DoorCheck {
             if (!door.pages().isEmpty()) {
                 found(
                         Severity.WARNS,
+                        FindingCode.NO_SITE_ALLOWED,
+                        facts(),
                         door.name() + " stands on pages, and no site is allowed to show it.",
                         "Add the sites of its pages to the allowed sites.");
             }
@@ -180,6 +201,8 @@ public final class DoorCheck {
                 .filter(page -> page.site().filter(not(this::isAllowed)).isPresent())
                 .forEach(page -> found(
                         Severity.WARNS,
+                        FindingCode.PAGE_ON_NO_ALLOWED_SITE,
+                        facts(page.value()),
                         door.name() + " stands on " + page.value() + ", which is on none of its allowed sites.",
                         "Allow that site, or take the pages off the door."));
     }
@@ -201,7 +224,7 @@ public final class DoorCheck {
                         + (what.size() - TOLD_AT_MOST) + " more";
     }
 
-    private void found(Severity severity, String words, String mend) {
-        findings.add(Finding.of(severity, door.id(), words, mend));
+    private void found(Severity severity, FindingCode code, List<String> facts, String words, String mend) {
+        findings.add(Finding.of(severity, code, facts, door.id(), words, mend));
     }
 }

@@ -1,7 +1,10 @@
 package io.kinetarch.core.inspection;
 
+import static io.kinetarch.core.inspection.Finding.facts;
+
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.inspection.Finding.Severity;
-import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Queue;
@@ -13,7 +16,9 @@ import io.kinetarch.core.plan.Timeouts;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -60,6 +65,8 @@ final class LadderCheck {
                     .orElseThrow();
             found(
                     Severity.NOTES,
+                    FindingCode.RUNGS_OUT_OF_ORDER,
+                    facts(queue.ladder().stream().map(Rung::seconds).toList()),
                     queue,
                     "The rungs of " + queue.name() + " are out of order: that after "
                             + queue.ladder().get(first).seconds() + " s stands below that after "
@@ -85,6 +92,8 @@ final class LadderCheck {
         if (never > 0) {
             found(
                     Severity.WARNS,
+                    FindingCode.RUNGS_AFTER_THE_END,
+                    facts(last, never),
                     queue,
                     "In " + queue.name() + " a chat leaves the ladder after " + last + " s, so "
                             + (never == 1 ? "one rung never happens." : never + " rungs never happen."),
@@ -108,6 +117,8 @@ final class LadderCheck {
             var rung = late.getFirst();
             found(
                     Severity.WARNS,
+                    FindingCode.RUNG_TOO_LATE,
+                    facts(rung.seconds(), Math.round(patience)),
                     queue,
                     "The rung of " + queue.name() + " after " + rung.seconds() + " s comes when "
                             + percent(Math.exp(-rung.seconds() / patience)) + " of visitors would still wait: their"
@@ -149,6 +160,8 @@ final class LadderCheck {
             if (!missing.isEmpty()) {
                 findings.add(Finding.of(
                         Severity.WARNS,
+                        FindingCode.RUNG_TEXT_MISSING,
+                        facts(rung.seconds(), missing),
                         queue.id(),
                         "What " + queue.name() + " says after " + rung.seconds() + " s is not written in "
                                 + String.join(", ", missing) + ".",
@@ -166,17 +179,17 @@ final class LadderCheck {
                     "neither the queue nor a rule that leads there asks for "
                             + plan.skill(skill).name();
                 case Rung.Action.AddOperators(var operators)
-                when plan.operators().stream()
-                        .filter(operator -> operators.contains(operator.id()))
-                        .allMatch(queue::hasMember) -> "everyone it adds is a member";
+                when operators.stream().allMatch(members(queue.id())::contains) -> "everyone it adds is a member";
                 case Rung.Action.AddMembersOf(var other)
-                when members(other).allMatch(queue::hasMember) ->
+                when members(queue.id()).containsAll(members(other)) ->
                     "every member of " + plan.queue(other).name() + " is a member already";
                 default -> null;
             };
             if (why != null) {
                 found(
                         Severity.NOTES,
+                        FindingCode.RUNG_WITHOUT_EFFECT,
+                        facts(rung.seconds(), why),
                         queue,
                         "The rung of " + queue.name() + " after " + rung.seconds() + " s changes nothing: " + why + ".",
                         "Remove it, or let it do something else.",
@@ -186,9 +199,10 @@ final class LadderCheck {
         }
     }
 
-    private Stream<Operator> members(QueueId queue) {
-        var other = plan.queue(queue);
-        return plan.operators().stream().filter(other::hasMember);
+    private Set<OperatorId> members(QueueId queue) {
+        return CompiledPlan.of(plan).members(queue).stream()
+                .mapToObj(index -> plan.operators().get(index).id())
+                .collect(Collectors.toSet());
     }
 
     private List<SkillId> needed(Queue queue) {
@@ -211,6 +225,8 @@ final class LadderCheck {
         if (reply.seconds() > FIVE_MINUTES) {
             findings.add(Finding.of(
                             Severity.WARNS,
+                            FindingCode.REPLY_TIMEOUT_LONG,
+                            facts(reply.seconds()),
                             plan.settings().id(),
                             "A visitor may wait " + reply.seconds() + " s for an operator's reply before anything"
                                     + " happens; two minutes are common, five already long.",
@@ -227,6 +243,8 @@ final class LadderCheck {
         if (silence.closeSeconds() < FIVE_MINUTES) {
             findings.add(Finding.of(
                             Severity.WARNS,
+                            FindingCode.SILENCE_TIMEOUT_SHORT,
+                            facts(silence.closeSeconds()),
                             plan.settings().id(),
                             "A chat is closed after its visitor was silent for " + silence.closeSeconds()
                                     + " s; people look things up, and five minutes are fair.",
@@ -249,8 +267,16 @@ final class LadderCheck {
         return new PlanEdit.Put(plan.settings().with(timeouts));
     }
 
-    private void found(Severity severity, Queue queue, String words, String mend, String label, List<Rung> ladder) {
-        findings.add(Finding.of(severity, queue.id(), words, mend)
+    private void found(
+            Severity severity,
+            FindingCode code,
+            List<String> facts,
+            Queue queue,
+            String words,
+            String mend,
+            String label,
+            List<Rung> ladder) {
+        findings.add(Finding.of(severity, code, facts, queue.id(), words, mend)
                 .offering(label, new PlanEdit.Put(queue.withLadder(ladder))));
     }
 }

@@ -1,5 +1,9 @@
 package io.kinetarch.core.inspection;
 
+import static io.kinetarch.core.inspection.Finding.facts;
+
+import io.kinetarch.core.dispatch.ChatsAtOnce;
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.door.DoorState;
 import io.kinetarch.core.hours.DatedHours;
 import io.kinetarch.core.hours.HolidayProposals;
@@ -22,6 +26,8 @@ import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.Skill;
 import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.routing.ChatNeeds;
+import io.kinetarch.core.routing.ExpectedChats;
 import io.kinetarch.core.routing.RuleAnalysis;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -30,6 +36,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -53,6 +60,7 @@ public final class PlanCheck {
     private static final DateTimeFormatter MONDAY = DateTimeFormatter.ofPattern("d MMMM", Locale.ENGLISH);
 
     private final Plan plan;
+    private final CompiledPlan compiled;
     private final Presences presences;
     private final LocalDate today;
     private final Map<QueueId, List<Operator>> members = new HashMap<>();
@@ -62,10 +70,13 @@ public final class PlanCheck {
         this.plan = plan;
         this.presences = presences;
         this.today = today;
+        compiled = CompiledPlan.of(plan);
         plan.queues()
                 .forEach(queue -> members.put(
                         queue.id(),
-                        plan.operators().stream().filter(queue::hasMember).toList()));
+                        compiled.members(queue.id()).stream()
+                                .mapToObj(plan.operators()::get)
+                                .toList()));
     }
 
     /**
@@ -89,6 +100,8 @@ public final class PlanCheck {
         check.waysToClosedOrUnstaffedQueues();
         check.overlappingWindows();
         check.capacities();
+        check.idleLimits();
+        check.neverPresent();
         check.transferCircles();
         check.hours();
         check.holidays();
@@ -110,8 +123,7 @@ public final class PlanCheck {
 
     private Finding asAccepted(Finding finding) {
         return plan.settings().accepted().stream()
-                .filter(accepted -> accepted.about().equals(finding.about().value())
-                        && accepted.words().equals(finding.words()))
+                .filter(finding::isMeantBy)
                 .findFirst()
                 .map(accepted -> finding.accepted(accepted.reason()))
                 .orElse(finding);
@@ -123,6 +135,8 @@ public final class PlanCheck {
         if (seats != null && used > seats) {
             found(
                     Severity.WARNS,
+                    FindingCode.SEATS_EXCEEDED,
+                    facts(used, seats),
                     plan.settings().id(),
                     used + " operators are in the plan, but only " + seats + " seats are licensed.",
                     "Licence " + (used - seats) + " more, or take people out. Nobody is locked out.");
@@ -134,6 +148,8 @@ public final class PlanCheck {
         if (membersOf(landing).isEmpty()) {
             found(
                     Severity.BLOCKS,
+                    FindingCode.CATCH_ALL_WITHOUT_MEMBERS,
+                    facts(),
                     landing.id(),
                     landing.name() + " is the landing queue, and nobody is a member of it.",
                     "Give operators what it needs, name members, or let the last rule lead elsewhere.");
@@ -145,6 +161,8 @@ public final class PlanCheck {
             if (membersOf(queue).isEmpty() && !queue.equals(plan.landingQueue()) && isReached(queue)) {
                 found(
                         Severity.WARNS,
+                        FindingCode.QUEUE_WITHOUT_MEMBERS,
+                        facts(),
                         queue.id(),
                         "Chats reach " + queue.name() + ", and nobody is a member of it.",
                         "Give operators what it needs, or name members.");
@@ -152,6 +170,8 @@ public final class PlanCheck {
                     && !membersOf(queue).isEmpty()) {
                 found(
                         Severity.WARNS,
+                        FindingCode.QUEUE_TOO_HEAVY,
+                        facts(queue.weight()),
                         queue.id(),
                         "A chat of " + queue.name() + " takes " + queue.weight()
                                 + " of capacity, more than any of its members has.",
@@ -165,6 +185,8 @@ public final class PlanCheck {
             if (!isReached(queue)) {
                 found(
                         Severity.NOTES,
+                        FindingCode.QUEUE_NOT_REACHED,
+                        facts(),
                         queue.id(),
                         "No rule leads to " + queue.name() + ", nor does a transfer, a rung or a full queue.",
                         "Add a rule that leads there, or remove it.");
@@ -184,6 +206,8 @@ public final class PlanCheck {
         circles(queue -> overflow(queue).map(Set::of).orElse(Set.of()))
                 .forEach(circle -> found(
                         Severity.WARNS,
+                        FindingCode.OVERFLOW_CIRCLE,
+                        facts(circle),
                         circle.getFirst(),
                         "When they are full, these queues send chats round in a circle: " + names(circle) + ".",
                         "Let one of them end with the busy text or the form."));
@@ -203,6 +227,8 @@ public final class PlanCheck {
         circles(PlanCheck::moves)
                 .forEach(circle -> found(
                         Severity.WARNS,
+                        FindingCode.MOVE_CIRCLE,
+                        facts(circle),
                         circle.getFirst(),
                         "A chat that nobody takes is moved round in a circle by the rungs of these queues: "
                                 + names(circle) + ".",
@@ -226,19 +252,18 @@ public final class PlanCheck {
             queue.transfers().forEach(to -> ways.add(new Way(to, "By a transfer, ", false)));
             for (Way way : ways) {
                 var target = plan.queue(way.to());
-                var gaps = times.without(queue, target, membersOf(target));
-                double hours =
-                        gaps.stream().mapToDouble(UnservedTimes.Gap::hours).sum();
+                var gaps = times.without(queue, target, able(target));
+                double hours = hours(gaps);
                 if (hours > 0) {
                     found(
                             way.byItself() ? Severity.WARNS : Severity.NOTES,
+                            FindingCode.WAY_TO_UNSTAFFED_QUEUE,
+                            facts(way.words(), way.to(), gaps),
                             queue.id(),
                             way.words() + "chats of " + queue.name() + " can come to " + target.name() + " in "
                                     + plain(hours) + " hours of the week in which that is closed or nobody for it is"
                                     + " usually present: "
-                                    + listed(gaps.stream()
-                                            .map(UnservedTimes.Gap::toString)
-                                            .toList()) + ".",
+                                    + said(gaps) + ".",
                             "Send them elsewhere, or let the hours of both go together.");
                 }
             }
@@ -251,6 +276,8 @@ public final class PlanCheck {
             if (!merged.equals(set.hours())) {
                 found(
                         Severity.NOTES,
+                        FindingCode.WINDOWS_OVERLAP,
+                        facts(),
                         set.id(),
                         "“" + set.name() + "” has windows that overlap or touch; they count as one.",
                         "Write them as one, so that everybody reads the same.",
@@ -270,6 +297,8 @@ public final class PlanCheck {
                 int least = queues.stream().mapToInt(Queue::weight).min().orElseThrow();
                 found(
                         Severity.WARNS,
+                        FindingCode.OPERATOR_WITHOUT_ROOM,
+                        facts(operator.capacity(), least),
                         operator.id(),
                         operator.name() + " can get no chat: a capacity of " + operator.capacity()
                                 + " is less than the weight of any of their queues, " + least + " at least.",
@@ -280,11 +309,58 @@ public final class PlanCheck {
         }
     }
 
+    /** Where one of the limits that set how many chats are held at once makes another idle. */
+    private void idleLimits() {
+        for (Queue queue : plan.queues()) {
+            var atOnce = ChatsAtOnce.of(plan, queue);
+            int people = Math.min(atOnce.byCapacity(), atOnce.byMostChats());
+            if (able(queue).isEmpty() || people == atOnce.bySlowdown()) {
+                continue;
+            }
+            boolean slowdown = atOnce.by() == ChatsAtOnce.Limit.SLOWDOWN;
+            found(
+                    Severity.NOTES,
+                    FindingCode.LIMIT_IDLE,
+                    facts(atOnce.by(), people, atOnce.bySlowdown()),
+                    queue.id(),
+                    slowdown
+                            ? "Operators of " + queue.name() + " could hold " + people + " of its chats at once, and "
+                                    + atOnce.value()
+                                    + " are planned: the slowdown is known for no more, so their capacity"
+                                    + " moves nothing."
+                            : "The slowdown of " + queue.name() + " is known for " + atOnce.bySlowdown()
+                                    + " chats at once, and "
+                                    + atOnce.value() + " are planned: "
+                                    + (atOnce.by() == ChatsAtOnce.Limit.MOST_CHATS
+                                            ? "the most chats that its operators hold allow"
+                                            : "capacity over weight allows")
+                                    + " no more.",
+                    "Type how many are meant under Chats at once of the queue, and choose what is to change.");
+        }
+    }
+
+    private void neverPresent() {
+        for (Operator operator : plan.operators()) {
+            boolean rostered = presences.dated().containsKey(operator.id());
+            if (operator.presence().isEmpty() && !rostered) {
+                found(
+                        Severity.WARNS,
+                        FindingCode.OPERATOR_NEVER_PRESENT,
+                        facts(),
+                        operator.id(),
+                        operator.name() + " is never present: they have no usual hours and are in no roster.",
+                        "Say when they are there, under People.");
+            }
+        }
+    }
+
     private void transferCircles() {
         circles(queue -> new LinkedHashSet<>(queue.transfers())).stream()
                 .filter(circle -> circle.size() > 2) // handing back to and fro is what two colleagues want
                 .forEach(circle -> found(
                         Severity.NOTES,
+                        FindingCode.TRANSFER_CIRCLE,
+                        facts(circle),
                         circle.getFirst(),
                         "A chat can be transferred round in a circle: " + names(circle) + ".",
                         "Fine if it is meant; else remove one of the transfers."));
@@ -342,6 +418,8 @@ public final class PlanCheck {
             if (kept && isNeverOpen(set.hours())) {
                 found(
                         Severity.WARNS,
+                        FindingCode.NEVER_OPEN,
+                        facts(),
                         set.id(),
                         "“" + set.name() + "” is never open, and something keeps it.",
                         "Give it windows, or say that it is open round the clock.");
@@ -357,6 +435,10 @@ public final class PlanCheck {
             if (!undecided.isEmpty()) {
                 found(
                         Severity.WARNS,
+                        FindingCode.HOLIDAYS_UNDECIDED,
+                        facts(undecided.stream()
+                                .map(HolidayProposals.Proposal::date)
+                                .toList()),
                         set.id(),
                         "“" + set.name() + "” says nothing about "
                                 + listed(undecided.stream()
@@ -396,21 +478,102 @@ public final class PlanCheck {
             if (membersOf(queue).isEmpty() || !isReached(queue)) {
                 continue;
             }
-            var gaps = times.of(queue, membersOf(queue));
-            double hours = gaps.stream().mapToDouble(UnservedTimes.Gap::hours).sum();
+            var served = able(queue);
+            var gaps = times.of(queue, served);
+            double hours = hours(gaps);
             if (hours > 0) {
                 found(
                         Severity.WARNS,
+                        FindingCode.UNSERVED_TIMES,
+                        facts(which(monday), gaps),
                         queue.id(),
                         queue.name() + " is open for " + plain(hours) + " hours of " + week
-                                + " in which nobody who could take its chats is " + present + ": "
-                                + listed(gaps.stream()
-                                        .map(UnservedTimes.Gap::toString)
-                                        .toList()) + ".",
+                                + " in which nobody who could take its chats is " + present + ": " + said(gaps) + ".",
                         "Change who is present, or the hours of "
                                 + plan.department(queue.department()).name() + ".");
             }
+            unservedChats(queue, served, times, monday, week, present);
+            onePersonIsAll(queue, served, times, monday, week);
         }
+    }
+
+    /** Times at which somebody serves a queue, but nobody who could take some of its chats. */
+    private void unservedChats(
+            Queue queue, BitSet served, UnservedTimes times, LocalDate monday, String week, String present) {
+        var byAble = ExpectedChats.of(plan).stream()
+                .filter(kind -> kind.queue().equals(queue.id()))
+                .collect(Collectors.groupingBy(compiled::able, LinkedHashMap::new, Collectors.toList()));
+        byAble.forEach((able, kinds) -> {
+            var gaps = times.of(queue, able, served);
+            boolean saidOfTheDoor = able.isEmpty() && kinds.stream().allMatch(this::isNotSpoken);
+            if (!saidOfTheDoor && !able.equals(served) && !gaps.isEmpty()) {
+                String asked = kinds.stream().map(this::asks).distinct().collect(Collectors.joining(" or "));
+                found(
+                        Severity.WARNS,
+                        FindingCode.UNSERVED_CHATS,
+                        facts(which(monday), asked, gaps),
+                        queue.id(),
+                        queue.name() + " is open and staffed for " + plain(hours(gaps)) + " hours of " + week
+                                + " in which nobody who could take its chats " + asked + " is " + present + ": "
+                                + said(gaps) + ".",
+                        "Let somebody who is there learn it, or change who is present.");
+            }
+        });
+    }
+
+    private String asks(ChatNeeds kind) {
+        return Stream.concat(
+                        Stream.ofNullable(kind.language()).map(tag -> "in " + tag),
+                        kind.extraSkills().stream()
+                                .map(need -> "with " + plan.skill(need.skill()).name() + " " + need.leastLevel() + "+"))
+                .collect(Collectors.joining(" "));
+    }
+
+    /** Times at which a queue hangs on one person: while they have a break, nobody answers. */
+    private void onePersonIsAll(Queue queue, BitSet served, UnservedTimes times, LocalDate monday, String week) {
+        var alone = times.alone(queue, served);
+        double hours = alone.values().stream().mapToDouble(PlanCheck::hours).sum();
+        if (hours > 0) {
+            found(
+                    Severity.NOTES,
+                    FindingCode.ONE_PERSON_IS_ALL,
+                    facts(
+                            which(monday),
+                            alone.keySet().stream()
+                                    .map(index -> plan.operators().get(index).id())
+                                    .toList(),
+                            hours),
+                    queue.id(),
+                    queue.name() + " hangs on one person for " + plain(hours) + " hours of " + week + ": "
+                            + listed(alone.entrySet().stream()
+                                    .sorted(Comparator.comparingDouble(
+                                                    (Map.Entry<Integer, List<UnservedTimes.Gap>> entry) ->
+                                                            hours(entry.getValue()))
+                                            .reversed())
+                                    .map(entry ->
+                                            plan.operators().get(entry.getKey()).name() + " "
+                                                    + plain(hours(entry.getValue())) + " h")
+                                    .toList())
+                            + ".",
+                    "While they have a break, nobody answers; have a second person there who could.");
+        }
+    }
+
+    /** Usual hours are the same every week; a roster is that of one. */
+    private String which(LocalDate monday) {
+        return presences.sets(monday) ? monday.toString() : "usual";
+    }
+
+    private BitSet able(Queue queue) {
+        return compiled.able(ChatNeeds.of(queue.id()));
+    }
+
+    private static double hours(List<UnservedTimes.Gap> gaps) {
+        return gaps.stream().mapToDouble(UnservedTimes.Gap::hours).sum();
+    }
+
+    private static String said(List<UnservedTimes.Gap> gaps) {
+        return listed(gaps.stream().map(UnservedTimes.Gap::toString).toList());
     }
 
     /** A door with hours of its own that lets chats in while a department they go to is closed. */
@@ -430,6 +593,8 @@ public final class PlanCheck {
                 if (hours > 0) {
                     found(
                             Severity.NOTES,
+                            FindingCode.DOOR_OPEN_ALONE,
+                            facts(department.id(), hours),
                             door.id(),
                             door.name() + " is open for " + plain(hours) + " hours of the week in which "
                                     + department.name() + ", where its rules lead, is closed.",
@@ -462,6 +627,8 @@ public final class PlanCheck {
                 boolean needed = !plan.uses(skill.id()).isEmpty();
                 var finding = Finding.of(
                         needed ? Severity.WARNS : Severity.NOTES,
+                        FindingCode.SKILL_NOT_HELD,
+                        facts(needed),
                         skill.id(),
                         "Nobody holds " + skill.name() + (needed ? ", and something needs it." : "."),
                         "Give it to somebody under People, or remove it.");
@@ -477,6 +644,8 @@ public final class PlanCheck {
         } catch (RuleAnalysis.TooVaried tooVaried) {
             found(
                     Severity.NOTES,
+                    FindingCode.RULES_NOT_ANALYSED,
+                    facts(),
                     plan.rules().getLast().id(),
                     "Rules that never match and rules that overlap were not looked for: " + tooVaried.getMessage()
                             + ".",
@@ -486,6 +655,7 @@ public final class PlanCheck {
         analysis.dead()
                 .forEach(dead -> deadRule(
                         dead.rule(),
+                        dead.covering(),
                         row(dead.rule()) + " never matches: "
                                 + (dead.covering().isEmpty()
                                         ? "its conditions leave it no chat."
@@ -497,6 +667,8 @@ public final class PlanCheck {
                 .collect(Collectors.groupingBy(RuleAnalysis.Overlap::second, LinkedHashMap::new, Collectors.toList()))
                 .forEach((second, overlaps) -> found(
                         Severity.NOTES,
+                        FindingCode.RULES_OVERLAP,
+                        facts(overlaps.stream().map(RuleAnalysis.Overlap::first).toList()),
                         second,
                         row(second) + " and "
                                 + rows(overlaps.stream()
@@ -508,8 +680,8 @@ public final class PlanCheck {
     }
 
     /** The last row takes what the others leave, so it stays even where they leave nothing. */
-    private void deadRule(RuleId rule, String words, String mend) {
-        var finding = Finding.of(Severity.WARNS, rule, words, mend);
+    private void deadRule(RuleId rule, List<RuleId> covering, String words, String mend) {
+        var finding = Finding.of(Severity.WARNS, FindingCode.RULE_NEVER_MATCHES, facts(covering), rule, words, mend);
         boolean last = plan.rules().getLast().id().equals(rule);
         findings.add(last ? finding : finding.offering("Remove it", new PlanEdit.Remove(rule)));
     }
@@ -556,6 +728,8 @@ public final class PlanCheck {
             if (plan.queues().stream().noneMatch(queue -> queue.department().equals(department.id()))) {
                 var finding = Finding.of(
                         Severity.NOTES,
+                        FindingCode.DEPARTMENT_WITHOUT_QUEUE,
+                        facts(),
                         department.id(),
                         department.name() + " has no queue, so no chat ever goes there.",
                         "Add a queue, or remove the department.");
@@ -571,6 +745,8 @@ public final class PlanCheck {
             if (!serving.contains(operator)) {
                 found(
                         Severity.NOTES,
+                        FindingCode.OPERATOR_WITHOUT_QUEUE,
+                        facts(),
                         operator.id(),
                         operator.name() + " is a member of no queue, so gets no chat.",
                         "Give them skills that a queue needs, or name them as a member.");
@@ -585,6 +761,8 @@ public final class PlanCheck {
                     if (same.size() > 1) {
                         found(
                                 Severity.NOTES,
+                                FindingCode.NAMESAKES,
+                                facts(same.stream().map(Operator::id).toList()),
                                 same.getLast().id(),
                                 same.size() + " operators are called " + name + ": "
                                         + same.stream()
@@ -596,26 +774,35 @@ public final class PlanCheck {
                 });
     }
 
-    /** Languages that a door offers and nobody in the landing queue speaks. */
+    /** Languages that a door offers and nobody speaks in a queue to which its chats can come. */
     private void languages() {
-        var landing = plan.landingQueue();
-        var there = membersOf(landing);
-        if (there.isEmpty()) {
-            return;
-        }
         for (var door : plan.doors()) {
-            for (String language : door.languages()) {
-                if (there.stream()
-                        .noneMatch(member -> member.languageLevel(language) >= landing.leastLanguageLevel())) {
-                    found(
-                            Severity.WARNS,
-                            door.id(),
-                            door.name() + " offers " + language + ", which nobody in the landing queue, "
-                                    + landing.name() + ", speaks well enough.",
-                            "Add someone who does, or take the language off the door.");
+            for (var kind : ExpectedChats.of(plan, door)) {
+                var queue = plan.queue(kind.queue());
+                String language = kind.language();
+                if (language == null
+                        || membersOf(queue).isEmpty()
+                        || !compiled.able(new ChatNeeds(queue.id(), List.of(), language))
+                                .isEmpty()
+                        || able(queue).isEmpty()) {
+                    continue;
                 }
+                found(
+                        Severity.WARNS,
+                        FindingCode.LANGUAGE_NOT_SPOKEN,
+                        facts(queue.id(), language),
+                        door.id(),
+                        door.name() + " offers " + language + ", which nobody in " + queue.name()
+                                + ", where its chats can come, speaks well enough.",
+                        "Add someone who does, or take the language off the door.");
             }
         }
+    }
+
+    /** Whether nobody in its queue speaks a chat's language, whatever else it asks for. */
+    private boolean isNotSpoken(ChatNeeds kind) {
+        return compiled.able(new ChatNeeds(kind.queue(), List.of(), kind.language()))
+                .isEmpty();
     }
 
     private List<Operator> membersOf(Queue queue) {
@@ -626,11 +813,20 @@ public final class PlanCheck {
         return queues.stream().map(id -> plan.queue(id).name()).collect(Collectors.joining(" → "));
     }
 
-    private void found(Severity severity, ElementId about, String words, String mend) {
-        findings.add(Finding.of(severity, about, words, mend));
+    private void found(
+            Severity severity, FindingCode code, List<String> facts, ElementId about, String words, String mend) {
+        findings.add(Finding.of(severity, code, facts, about, words, mend));
     }
 
-    private void found(Severity severity, ElementId about, String words, String mend, String label, PlanEdit... edits) {
-        findings.add(Finding.of(severity, about, words, mend).offering(label, edits));
+    private void found(
+            Severity severity,
+            FindingCode code,
+            List<String> facts,
+            ElementId about,
+            String words,
+            String mend,
+            String label,
+            PlanEdit... edits) {
+        findings.add(Finding.of(severity, code, facts, about, words, mend).offering(label, edits));
     }
 }

@@ -2,8 +2,6 @@ package io.kinetarch.core.inspection;
 
 import io.kinetarch.core.hours.OpenTimeline;
 import io.kinetarch.core.hours.OpeningHours;
-import io.kinetarch.core.plan.Operator;
-import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.Queue;
@@ -20,6 +18,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * The half-hours of a week in which a queue is open and nobody who could take its chats is usually present. Half-hours are
@@ -34,7 +33,7 @@ final class UnservedTimes {
     private final Presences presences;
     private final LocalDate in;
     private final List<Instant> slots = new ArrayList<>();
-    private final Map<OperatorId, BitSet> presence = new HashMap<>();
+    private final Map<Integer, BitSet> presence = new HashMap<>();
     private final Map<OpeningHours, BitSet> open = new HashMap<>();
 
     /**
@@ -72,18 +71,45 @@ final class UnservedTimes {
     }
 
     /**
-     * The gaps of a queue, in their order.
+     * When a queue is open and none of some operators is there, in the order of time.
      *
-     * @param members who is a member of it
+     * @param able by their place in the plan
      */
-    List<Gap> of(Queue queue, List<Operator> members) {
+    List<Gap> of(Queue queue, BitSet able) {
         var unserved = (BitSet) open(plan.hoursOf(queue).hours()).clone();
-        for (Operator member : members) {
-            if (member.capacity() >= queue.weight()) {
-                unserved.andNot(present(member));
-            }
-        }
+        unserved.andNot(present(able));
         return gaps(unserved);
+    }
+
+    /** When a queue is open and somebody who serves it is there, but none of some operators. */
+    List<Gap> of(Queue queue, BitSet able, BitSet serving) {
+        var unserved = (BitSet) open(plan.hoursOf(queue).hours()).clone();
+        unserved.andNot(present(able));
+        unserved.and(present(serving));
+        return gaps(unserved);
+    }
+
+    /** When a queue is open and just one of some operators is there, by that operator. */
+    Map<Integer, List<Gap>> alone(Queue queue, BitSet able) {
+        var once = new BitSet(slots.size());
+        var more = new BitSet(slots.size());
+        able.stream().forEach(operator -> {
+            var there = (BitSet) present(operator).clone();
+            there.and(once);
+            more.or(there);
+            once.or(present(operator));
+        });
+        once.andNot(more);
+        once.and(open(plan.hoursOf(queue).hours()));
+        var alone = new TreeMap<Integer, List<Gap>>();
+        able.stream().forEach(operator -> {
+            var own = (BitSet) present(operator).clone();
+            own.and(once);
+            if (!own.isEmpty()) {
+                alone.put(operator, gaps(own));
+            }
+        });
+        return alone;
     }
 
     private List<Gap> gaps(BitSet unserved) {
@@ -99,19 +125,20 @@ final class UnservedTimes {
     /**
      * When one queue is open and another is closed, or has nobody present who could take its chats.
      *
-     * @param members who is a member of the other
+     * @param able who could take those of the other
      */
-    List<Gap> without(Queue queue, Queue other, List<Operator> members) {
-        var served = new BitSet(slots.size());
-        for (Operator member : members) {
-            if (member.capacity() >= other.weight()) {
-                served.or(present(member));
-            }
-        }
+    List<Gap> without(Queue queue, Queue other, BitSet able) {
+        var served = present(able);
         served.and(open(plan.hoursOf(other).hours()));
         var without = (BitSet) open(plan.hoursOf(queue).hours()).clone();
         without.andNot(served);
         return gaps(without);
+    }
+
+    private BitSet present(BitSet operators) {
+        var there = new BitSet(slots.size());
+        operators.stream().forEach(operator -> there.or(present(operator)));
+        return there;
     }
 
     private ZonedDateTime local(int slot) {
@@ -119,8 +146,9 @@ final class UnservedTimes {
         return at.atZone(plan.timeZone());
     }
 
-    private BitSet present(Operator operator) {
-        return presence.computeIfAbsent(operator.id(), _ -> bits(presences.of(operator, plan.timeZone(), in)));
+    private BitSet present(int operator) {
+        return presence.computeIfAbsent(
+                operator, _ -> bits(presences.of(plan.operators().get(operator), plan.timeZone(), in)));
     }
 
     private BitSet open(OpeningHours hours) {

@@ -1,5 +1,7 @@
 package io.kinetarch.core.inspection;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
+import io.kinetarch.core.dispatch.Standing;
 import io.kinetarch.core.inspection.ContentSecurityPolicy.Kind;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.Department;
@@ -11,13 +13,16 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.routing.Arrival;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.routing.RuleTable;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -70,6 +75,8 @@ public final class WhyClosed {
         DOOR_HOURS,
         DEPARTMENT,
         MEMBERS,
+        /** Members who could take this very chat, with its language and what its rule asks; only where not all could. */
+        ABLE,
         PRESENT,
         CAPACITY,
         WAITING_LIMIT,
@@ -109,9 +116,10 @@ public final class WhyClosed {
             policy(ContentSecurityPolicy.of(page, asked.policy()));
         }
         doorHours();
-        var queue = plan.queue(new RuleTable(plan).decide(asked.chat()).rule().queue());
+        var rule = new RuleTable(plan).decide(asked.chat()).rule();
+        var queue = plan.queue(rule.queue());
         department(plan.department(queue.department()));
-        staff(queue);
+        staff(queue, rule);
         waitingLimit(queue);
         seats();
         return List.copyOf(links);
@@ -208,8 +216,12 @@ public final class WhyClosed {
                 null);
     }
 
-    private void staff(Queue queue) {
-        var members = plan.operators().stream().filter(queue::hasMember).toList();
+    /** Who is a member, who of them could take this very chat, who is present, who has room: asked of the compiled plan. */
+    private void staff(Queue queue, Rule rule) {
+        var compiled = CompiledPlan.of(plan);
+        var wanted = compiled.wanted(
+                new ChatNeeds(queue.id(), rule.needs(), asked.chat().language()));
+        var members = compiled.members(queue.id()).stream().boxed().toList();
         add(
                 Step.MEMBERS,
                 !members.isEmpty(),
@@ -219,25 +231,42 @@ public final class WhyClosed {
                 queue.id(),
                 "Give operators what it needs, or name members.",
                 null);
-        var present = members.stream()
-                .filter(member -> asked.presence().state(member.id()) == Presence.State.PRESENT)
+        var able = members.stream()
+                .filter(member -> compiled.obstacle(member, wanted).isEmpty())
+                .toList();
+        if (able.size() < members.size()) {
+            String lacking = lacking(members.stream()
+                    .flatMap(member -> compiled.obstacle(member, wanted).stream())
+                    .toList());
+            add(
+                    Step.ABLE,
+                    !able.isEmpty(),
+                    able.isEmpty()
+                            ? "None of them could take this chat: " + lacking + "."
+                            : people(able.size()) + " able to take this very chat; of the other members " + lacking
+                                    + ".",
+                    queue.id(),
+                    "Let members learn what it asks for, or ask for less.",
+                    null);
+        }
+        var present = able.stream()
+                .filter(member -> state(member) == Presence.State.PRESENT)
                 .toList();
         add(
                 Step.PRESENT,
                 !present.isEmpty(),
                 present.isEmpty()
-                        ? "Of the members of " + queue.name() + " nobody is present."
+                        ? "Of those who could take this chat nobody is present."
                         : people(present.size()) + " present: " + names(present) + ".",
                 queue.id(),
                 "Change who is present then, under People.",
                 null);
         var free = present.stream()
                 .filter(member -> {
-                    var held = asked.presence().of().get(member.id());
-                    Integer most = member.mostChats();
+                    var held = asked.presence().of().get(operator(member).id());
                     return held != null
-                            && member.capacity() - held.capacityInUse() >= queue.weight()
-                            && (most == null || held.chats() < most);
+                            && compiled.standing(member, wanted, true, held.capacityInUse(), held.chats())
+                                    .isEligible();
                 })
                 .toList();
         add(
@@ -249,6 +278,39 @@ public final class WhyClosed {
                 queue.id(),
                 "Raise capacities, or lower the weight.",
                 null);
+    }
+
+    private Operator operator(int index) {
+        return plan.operators().get(index);
+    }
+
+    private Presence.State state(int operator) {
+        return asked.presence().state(operator(operator).id());
+    }
+
+    /** How many something stands against, most first: "3 not speaking fr, 1 with Fares below level 4". */
+    private String lacking(List<Standing.Lasting> obstacles) {
+        var counted =
+                obstacles.stream().collect(Collectors.groupingBy(this::lack, TreeMap::new, Collectors.counting()));
+        return counted.entrySet().stream()
+                .sorted(Map.Entry.<String, Long>comparingByValue().reversed())
+                .map(entry -> entry.getValue() + " " + entry.getKey())
+                .collect(Collectors.joining(", "));
+    }
+
+    private String lack(Standing.Lasting obstacle) {
+        return switch (obstacle) {
+            case Standing.NotNamed _ -> "not named as members";
+            case Standing.OtherDepartment _ -> "answering for other departments";
+            case Standing.LacksSkill(var skill, var _) ->
+                "without " + plan.skill(skill).name();
+            case Standing.LevelTooLow(var skill, var _, var least) ->
+                "with " + plan.skill(skill).name() + " below level " + least;
+            case Standing.LacksLanguage(var language) -> "not speaking " + language;
+            case Standing.LanguageLevelTooLow(var language, var _, var least) ->
+                "speaking " + language + " below level " + least;
+            case Standing.ChatTooHeavy _ -> "with less capacity than one chat takes";
+        };
     }
 
     private void waitingLimit(Queue queue) {
@@ -285,9 +347,12 @@ public final class WhyClosed {
         return count == 1 ? "One operator is" : count + " operators are";
     }
 
-    private static String names(List<Operator> operators) {
+    private String names(List<Integer> operators) {
         int most = 4;
-        String named = operators.stream().limit(most).map(Operator::name).collect(Collectors.joining(", "));
+        String named = operators.stream()
+                .limit(most)
+                .map(index -> operator(index).name())
+                .collect(Collectors.joining(", "));
         return operators.size() <= most ? named : named + " and " + (operators.size() - most) + " more";
     }
 

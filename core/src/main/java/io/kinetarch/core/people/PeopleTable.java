@@ -1,7 +1,7 @@
 package io.kinetarch.core.people;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.dispatch.NextChat;
-import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
@@ -38,11 +38,13 @@ public record PeopleTable(
                 .map(chat -> plan.queue(chat.queue()))
                 .toList();
         var queuesOf = new LinkedHashMap<OperatorId, List<QueueId>>();
-        for (Operator operator : plan.operators()) {
+        var compiled = CompiledPlan.of(plan);
+        for (int i = 0; i < plan.operators().size(); i++) {
+            int index = i;
             queuesOf.put(
-                    operator.id(),
+                    plan.operators().get(i).id(),
                     taken.stream()
-                            .filter(queue -> queue.hasMember(operator))
+                            .filter(queue -> compiled.isMember(index, queue.id()))
                             .map(Queue::id)
                             .toList());
         }

@@ -140,7 +140,8 @@ final class ChangeWords {
                         : " on "
                                 + days.stream()
                                         .map(day -> day.getDisplayName(TextStyle.SHORT, Locale.ENGLISH))
-                                        .collect(Collectors.joining(", ")));
+                                        .collect(Collectors.joining(", ")))
+                + (part.byRoster() ? ", planned by rosters" : "");
     }
 
     private static @Nullable String cost(@Nullable Pay pay) {

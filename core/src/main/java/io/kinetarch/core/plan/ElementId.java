@@ -5,4 +5,19 @@ public sealed interface ElementId
         permits SettingsId, SkillId, HoursId, DepartmentId, QueueId, OperatorId, DoorId, QuestionId, RuleId {
     /** 1 to 63 small letters, digits and hyphens. */
     String value();
+
+    /** What it is the name of, as documents call the list it stands in: "queues". */
+    default String kind() {
+        return switch (this) {
+            case SettingsId _ -> "settings";
+            case SkillId _ -> "skills";
+            case HoursId _ -> "hours";
+            case DepartmentId _ -> "departments";
+            case QueueId _ -> "queues";
+            case OperatorId _ -> "operators";
+            case DoorId _ -> "doors";
+            case QuestionId _ -> "questions";
+            case RuleId _ -> "rules";
+        };
+    }
 }

@@ -120,6 +120,15 @@ public record Operator(
 
     /** This operator with another capacity. */
     public Operator withCapacity(int other) {
+        return withLimits(other, mostChats);
+    }
+
+    /** This operator holding at most so many chats; null where capacity alone decides. */
+    public Operator withMostChats(@Nullable Integer most) {
+        return withLimits(capacity, most);
+    }
+
+    private Operator withLimits(int otherCapacity, @Nullable Integer most) {
         return new Operator(
                 id,
                 name,
@@ -129,8 +138,8 @@ public record Operator(
                 picture,
                 languages,
                 skills,
-                other,
-                mostChats,
+                otherCapacity,
+                most,
                 departments,
                 greeting,
                 notifications,

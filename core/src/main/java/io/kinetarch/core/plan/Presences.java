@@ -50,6 +50,13 @@ public record Presences(Map<OperatorId, NavigableMap<LocalDate, Day>> dated) {
                 .toList());
     }
 
+    /** Whether a date of an operator is set as a whole, as by a roster. */
+    public boolean sets(OperatorId operator, LocalDate date) {
+        var days = dated.get(operator);
+        var day = days == null ? null : days.get(date);
+        return day != null && day.whole();
+    }
+
     /** Whether a date is set for anybody. */
     public boolean sets(LocalDate date) {
         return dated.values().stream().anyMatch(days -> {

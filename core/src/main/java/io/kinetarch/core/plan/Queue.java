@@ -101,6 +101,25 @@ public record Queue(
                 other);
     }
 
+    /** This queue with another weight and workload. */
+    public Queue with(int otherWeight, Workload other) {
+        return new Queue(
+                id,
+                name,
+                department,
+                members,
+                needs,
+                leastLanguageLevel,
+                otherWeight,
+                priority,
+                choice,
+                waiting,
+                target,
+                other,
+                transfers,
+                ladder);
+    }
+
     /** Whether an operator is a member. */
     public boolean hasMember(Operator operator) {
         return switch (members) {

@@ -36,8 +36,9 @@ public record Shrinkage(List<Part> parts) {
      * @param name such as "Breaks"
      * @param share of paid time, 0 to {@value Shrinkage#MOST}
      * @param days on which it takes time; null for every day
+     * @param byRoster whether a roster plans it itself: breaks, planned absence and training are no part of its shifts
      */
-    public record Part(String name, double share, @Nullable List<DayOfWeek> days) {
+    public record Part(String name, double share, @Nullable List<DayOfWeek> days, boolean byRoster) {
         public Part {
             Checks.text("name", name);
             Checks.between("share", share, 0, MOST);
@@ -57,12 +58,23 @@ public record Shrinkage(List<Part> parts) {
 
     /** One part that is the same on every day. */
     public static Shrinkage of(double share) {
-        return new Shrinkage(List.of(new Part("Shrinkage", share, null)));
+        return new Shrinkage(List.of(new Part("Shrinkage", share, null, false)));
     }
 
     /** Share of the paid time of a weekday, 0 to {@value #MOST}. */
     public double on(DayOfWeek day) {
         return on(parts, day);
+    }
+
+    /**
+     * Share of somebody's time that is spent answering.
+     *
+     * @param rostered whether that time is of a shift, from which the roster has taken what it plans itself: of what is left,
+     *     {@code (1 − all) / (1 − planned)}; if not, it is paid time, {@code 1 − all} of which is left
+     */
+    public double left(DayOfWeek day, boolean rostered) {
+        double planned = rostered ? on(parts.stream().filter(Part::byRoster).toList(), day) : 0;
+        return (1 - on(day)) / (1 - planned);
     }
 
     private static double on(List<Part> parts, DayOfWeek day) {

@@ -75,12 +75,22 @@ public record Clash(OperatorId operator, List<Rule> rules, List<String> words) {
         for (int day = 0; day < PersonWeek.DAYS; day++) {
             reached = afterDay(reached, day, week, holding);
         }
+        reached.keySet().removeIf(standing -> !fitsWhatComes(standing, week, holding));
         int least = holding.contains(Rule.LEAST_HOURS) ? week.terms.leastMinutes() : 0;
         int most = holding.contains(Rule.MOST_HOURS) ? week.terms.mostMinutes() : Integer.MAX_VALUE;
         return reached.values().stream().anyMatch(paid -> {
             int some = paid.nextSetBit((least + ShiftKind.STEP - 1) / ShiftKind.STEP);
             return some >= 0 && some <= most / ShiftKind.STEP;
         });
+    }
+
+    /** Whether a week that ends like this leaves rest, and days off, towards the week after. */
+    private static boolean fitsWhatComes(Standing standing, PersonWeek week, Set<Rule> holding) {
+        return (!holding.contains(Rule.REST) || week.rested(standing.end, week.nextStart))
+                && (!holding.contains(Rule.DAYS_IN_A_ROW)
+                        || week.daysAfter == 0
+                        || standing.row + week.daysAfter <= week.rules.daysInARow()
+                        || standing.row == 0);
     }
 
     private static Map<Standing, BitSet> afterDay(
@@ -116,7 +126,7 @@ public record Clash(OperatorId operator, List<Rule> rules, List<String> words) {
     private static void work(
             Map<Standing, BitSet> reached, Span span, PersonWeek week, Set<Rule> holding, Map<Standing, BitSet> next) {
         reached.forEach((standing, paid) -> {
-            boolean rested = !holding.contains(Rule.REST) || span.start - standing.end >= week.rules.restMinutes();
+            boolean rested = !holding.contains(Rule.REST) || week.rested(standing.end, span.start);
             boolean fresh = !holding.contains(Rule.DAYS_IN_A_ROW) || standing.row < week.rules.daysInARow();
             if (rested && fresh) {
                 merge(next, new Standing(span.end, standing.row + 1), paid, span.paid / ShiftKind.STEP);

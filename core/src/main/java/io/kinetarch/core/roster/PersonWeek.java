@@ -1,23 +1,27 @@
 package io.kinetarch.core.roster;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.staffing.StaffingWeek;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** One person's week: what they may work on each day, and what went before. Minutes count from Monday 0:00 by the wall clock. */
 final class PersonWeek {
     static final int DAYS = 7;
     static final int A_DAY = 24 * 60;
+    private static final int NEVER = Integer.MIN_VALUE / 2;
 
     final Operator operator;
     final Terms terms;
@@ -29,11 +33,17 @@ final class PersonWeek {
     final int lastEnd;
     /** Days worked in a row up to the Sunday before. */
     final int daysBefore;
+    /** Start of the first shift of the week after; far ahead if there is none. */
+    final int nextStart;
+    /** Days worked in a row from the Monday after. */
+    final int daysAfter;
+
+    private final ZoneId zone;
 
     private final boolean[] canWork;
     private final boolean[] open;
 
-    PersonWeek(Plan plan, RosterRules rules, Operator operator, Roster set, Roster before) {
+    PersonWeek(Plan plan, RosterRules rules, Operator operator, Roster set, Around around) {
         this.operator = operator;
         this.rules = rules;
         this.terms = rules.of(operator);
@@ -41,15 +51,17 @@ final class PersonWeek {
         this.fixed = IntStream.range(0, DAYS)
                 .mapToObj(day -> set.on(operator.id(), monday.plusDays(day)).filter(Shift::fixed))
                 .toList();
-        var earlier = before.of(operator.id());
-        this.lastEnd = earlier.isEmpty()
-                ? Integer.MIN_VALUE / 2
-                : minute(earlier.getLast().endsAt());
-        this.daysBefore = daysBefore(earlier);
+        this.zone = plan.timeZone();
+        var earlier = around.before(operator.id());
+        var later = around.after(operator.id());
+        this.lastEnd = earlier.isEmpty() ? NEVER : minute(earlier.getLast().endsAt());
+        this.daysBefore = row(earlier.stream().map(Shift::date).collect(Collectors.toSet()), monday.minusDays(1), -1);
+        this.nextStart = later.isEmpty() ? -NEVER : minute(later.getFirst().startsAt());
+        this.daysAfter = row(later.stream().map(Shift::date).collect(Collectors.toSet()), monday.plusWeeks(1), 1);
         var available = OpeningHours.weekly(plan.timeZone(), terms.availability());
         canWork = halfHours(at -> terms.availability().isEmpty() || covers(available, at));
         var hours = plan.queues().stream()
-                .filter(queue -> StaffingWeek.canServe(operator, queue))
+                .filter(queue -> CompiledPlan.of(plan).canServe(operator.id(), queue.id()))
                 .map(queue -> plan.hoursOf(queue).hours())
                 .distinct()
                 .toList();
@@ -72,15 +84,29 @@ final class PersonWeek {
         return hours.isOpen(local.atZone(hours.timeZone()).toInstant());
     }
 
-    private int daysBefore(List<Shift> earlier) {
+    private static int row(Set<LocalDate> worked, LocalDate from, int step) {
         int days = 0;
-        for (int i = earlier.size() - 1; i >= 0; i--) {
-            if (!earlier.get(i).date().equals(monday.minusDays(days + 1L))) {
-                break;
-            }
+        while (worked.contains(from.plusDays((long) step * days))) {
             days++;
         }
         return days;
+    }
+
+    /** Whether there is enough rest from an end to a start: in time as it passes, also where clocks are changed between. */
+    boolean rested(int end, int start) {
+        if (end == NEVER || start == -NEVER || start - end >= rules.restMinutes() + A_DAY) {
+            return true;
+        }
+        return restMinutes(end, start) >= rules.restMinutes();
+    }
+
+    /** Minutes that pass from an end to a start; negative where the one comes after the other. */
+    long restMinutes(int end, int start) {
+        return Duration.between(at(end), at(start)).toMinutes();
+    }
+
+    private ZonedDateTime at(int minute) {
+        return monday.atStartOfDay().plusMinutes(minute).atZone(zone);
     }
 
     int minute(LocalDateTime local) {

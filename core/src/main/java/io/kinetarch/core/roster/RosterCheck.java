@@ -2,7 +2,6 @@ package io.kinetarch.core.roster;
 
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,28 +21,28 @@ public final class RosterCheck {
     /**
      * Looks at everybody's week.
      *
-     * @param before the roster of the week before, for rest and days in a row
+     * @param around for rest and days in a row
      */
-    public static List<Breach> of(Plan plan, RosterRules rules, Roster roster, Roster before) {
+    public static List<Breach> of(Plan plan, RosterRules rules, Roster roster, Around around) {
         var check = new RosterCheck(rules, roster);
         for (var operator : plan.operators()) {
-            check.person(new PersonWeek(plan, rules, operator, roster, before), before);
+            check.person(new PersonWeek(plan, rules, operator, roster, around), around);
         }
         return List.copyOf(check.breaches);
     }
 
     /** The same for one person. */
-    public static List<Breach> of(Plan plan, RosterRules rules, Roster roster, Roster before, Operator operator) {
+    public static List<Breach> of(Plan plan, RosterRules rules, Roster roster, Around around, Operator operator) {
         var check = new RosterCheck(rules, roster);
-        check.person(new PersonWeek(plan, rules, operator, roster, before), before);
+        check.person(new PersonWeek(plan, rules, operator, roster, around), around);
         return List.copyOf(check.breaches);
     }
 
-    private void person(PersonWeek week, Roster before) {
+    private void person(PersonWeek week, Around around) {
         var shifts = roster.of(week.operator.id());
         hours(week, shifts);
         shifts.forEach(shift -> one(week, shift));
-        rest(week, shifts, before);
+        rest(week, shifts, around);
         daysInARow(week, shifts);
     }
 
@@ -149,25 +148,37 @@ public final class RosterCheck {
         return true;
     }
 
-    private void rest(PersonWeek week, List<Shift> shifts, Roster before) {
-        var earlier = before.of(week.operator.id());
+    private void rest(PersonWeek week, List<Shift> shifts, Around around) {
+        var earlier = around.before(week.operator.id());
+        var later = around.after(week.operator.id());
+        if (shifts.isEmpty()) {
+            return; // what stored weeks have between them is not this one's to mend
+        }
         Shift last = earlier.isEmpty() ? null : earlier.getLast();
         for (var shift : shifts) {
             if (last != null) {
-                long rest = Duration.between(last.endsAt(), shift.startsAt()).toMinutes();
-                if (rest < rules.restMinutes()) {
-                    add(
-                            Rule.REST,
-                            week,
-                            List.of(last.date(), shift.date()),
-                            (rest < 0
-                                            ? said(shift) + " begins before " + said(last) + " has ended"
-                                            : RosterWords.hours(rest) + " of rest between " + said(last) + " and "
-                                                    + said(shift))
-                                    + "; " + RosterWords.hours(rules.restMinutes()) + " are due");
-                }
+                rest(week, last, shift);
             }
             last = shift;
+        }
+        if (!later.isEmpty()) {
+            rest(week, shifts.getLast(), later.getFirst());
+        }
+    }
+
+    private void rest(PersonWeek week, Shift last, Shift next) {
+        int end = week.minute(last.endsAt());
+        int start = week.minute(next.startsAt());
+        if (!week.rested(end, start)) {
+            long rest = week.restMinutes(end, start);
+            add(
+                    Rule.REST,
+                    week,
+                    List.of(last.date(), next.date()),
+                    (rest < 0
+                                    ? said(next) + " begins before " + said(last) + " has ended"
+                                    : RosterWords.hours(rest) + " of rest between " + said(last) + " and " + said(next))
+                            + "; " + RosterWords.hours(rules.restMinutes()) + " are due");
         }
     }
 
@@ -185,13 +196,19 @@ public final class RosterCheck {
                 dates.add(shift.date());
             }
         }
+        var next = week.monday.plusWeeks(1);
+        boolean goesOn = !shifts.isEmpty() && expected.equals(next) && week.daysAfter > 0;
+        if (goesOn && row <= rules.daysInARow() && row + week.daysAfter > rules.daysInARow()) {
+            dates.add(next.minusDays(1));
+        }
         if (!dates.isEmpty()) {
             add(
                     Rule.DAYS_IN_A_ROW,
                     week,
                     dates,
                     "more than " + rules.daysInARow() + " days in a row"
-                            + (week.daysBefore > 0 ? ", counting " + week.daysBefore + " before Monday" : ""));
+                            + (week.daysBefore > 0 ? ", counting " + week.daysBefore + " before Monday" : "")
+                            + (goesOn ? ", counting " + week.daysAfter + " of the week after" : ""));
         }
     }
 

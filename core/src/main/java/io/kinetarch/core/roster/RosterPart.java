@@ -33,7 +33,7 @@ final class RosterPart {
     private final LinearExprBuilder cost = LinearExpr.newBuilder();
     private final Week stays;
     private final List<FreeDay> days = new ArrayList<>();
-    /** Who of the free works, by the queues they serve and the half-hour. */
+    /** Who of the free works, by the posts they fill and the half-hour. */
     private final Map<BitSet, Map<Integer, LinearExprBuilder>> works = new LinkedHashMap<>();
 
     RosterPart(RosterTask task, Week week, List<Integer> people, List<Integer> daysAnew) {
@@ -122,14 +122,13 @@ final class RosterPart {
     /** Whether there is rest between a shift and those that stay. */
     private boolean rested(int person, Choice choice) {
         var own = task.people.get(person);
-        int rest = own.rules.restMinutes();
-        if (choice.start() - own.lastEnd < rest) {
+        if (!own.rested(own.lastEnd, choice.start()) || !own.rested(choice.end(), own.nextStart)) {
             return false;
         }
         for (var shift : stays.shifts[person]) {
             if (shift != null
-                    && own.minute(shift.startsAt()) < choice.end() + rest
-                    && choice.start() < own.minute(shift.endsAt()) + rest) {
+                    && !own.rested(own.minute(shift.endsAt()), choice.start())
+                    && !own.rested(choice.end(), own.minute(shift.startsAt()))) {
                 return false;
             }
         }
@@ -193,7 +192,9 @@ final class RosterPart {
             var choice = option.choice;
             boolean against =
                     own.against(day.day, choice.startMinute(), choice.kind().minutes());
-            cost.addTerm(option.chosen, choice.paid() / ShiftKind.STEP + (against ? RosterSearch.WISH : 0));
+            cost.addTerm(
+                    option.chosen,
+                    (long) RosterSearch.PAID * (choice.paid() / ShiftKind.STEP + (against ? RosterSearch.WISH : 0)));
         }
     }
 
@@ -237,7 +238,6 @@ final class RosterPart {
 
     /** Rest between shifts of free days: of those that end late and those that start too early after, only one. */
     private void rest(PersonWeek own, NavigableMap<Integer, FreeDay> byDay) {
-        int rest = own.rules.restMinutes();
         byDay.forEach((first, day) -> byDay.tailMap(first, false).forEach((second, later) -> {
             if (second - first > 2) {
                 return;
@@ -246,7 +246,7 @@ final class RosterPart {
             day.options.forEach(option -> ends.add(option.choice.end()));
             for (int end : ends) {
                 var early = later.options.stream()
-                        .filter(option -> option.choice.start() < end + rest)
+                        .filter(option -> !own.rested(end, option.choice.start()))
                         .<Literal>map(Option::chosen)
                         .toList();
                 if (!early.isEmpty()) {
@@ -263,7 +263,7 @@ final class RosterPart {
 
     private void daysInARow(int person, PersonWeek own, Map<Integer, FreeDay> byDay) {
         int most = own.rules.daysInARow();
-        for (int last = 0; last < PersonWeek.DAYS; last++) {
+        for (int last = 0; last < PersonWeek.DAYS + own.daysAfter; last++) {
             var worked = LinearExpr.newBuilder();
             int stay = 0;
             boolean free = false;
@@ -271,6 +271,8 @@ final class RosterPart {
                 var freeDay = byDay.get(day);
                 if (day < 0) {
                     stay += -day <= own.daysBefore ? 1 : 0;
+                } else if (day >= PersonWeek.DAYS) {
+                    stay++;
                 } else if (freeDay != null) {
                     free = true;
                     freeDay.options.forEach(option -> worked.add(option.chosen));
@@ -284,7 +286,7 @@ final class RosterPart {
         }
     }
 
-    /** People lacking in a half-hour are at least those lacking for each set of queues. */
+    /** People lacking in a half-hour are at least those lacking for each set of posts. */
     private void lacking() {
         var staying = task.working(stays);
         var present = new HashMap<BitSet, Map<Integer, IntVar>>();
@@ -292,9 +294,10 @@ final class RosterPart {
         for (var together : task.sets()) {
             for (int slot = 0; slot < task.halfHours(); slot++) {
                 int still = task.required(together, slot)
-                        - (int) staying.get(slot).stream()
-                                .filter(person -> task.serves(person).intersects(together))
-                                .count();
+                        - task.share(slot)
+                                * (int) staying.get(slot).stream()
+                                        .filter(person -> task.serves(person).intersects(together))
+                                        .count();
                 if (still > 0) {
                     var there = LinearExpr.newBuilder();
                     boolean any = false;
@@ -302,13 +305,46 @@ final class RosterPart {
                         var those = entry.getValue().get(slot);
                         if (those != null && entry.getKey().intersects(together)) {
                             any = true;
-                            there.add(present(entry.getKey(), slot, those, present));
+                            there.addTerm(present(entry.getKey(), slot, those, present), task.share(slot));
                         }
                     }
                     if (any) {
                         there.add(lacking(slot, lacking));
                         model.addGreaterOrEqual(there, still);
                     }
+                }
+            }
+        }
+        besides(staying, present);
+    }
+
+    /** Of those who could fill a scarce post so many are there, whatever they fill; what lacks of them lacks besides. */
+    private void besides(List<List<Integer>> staying, Map<BitSet, Map<Integer, IntVar>> present) {
+        for (int slot = 0; slot < task.halfHours(); slot++) {
+            for (int post = 0; post < task.posts(); post++) {
+                int at = post;
+                int still = task.besides(post, slot)
+                        - task.share(slot)
+                                * (int) staying.get(slot).stream()
+                                        .filter(person -> task.serves(person).get(at))
+                                        .count();
+                if (task.besides(post, slot) == 0 || still <= 0) {
+                    continue;
+                }
+                var there = LinearExpr.newBuilder();
+                boolean any = false;
+                for (var entry : works.entrySet()) {
+                    var those = entry.getValue().get(slot);
+                    if (those != null && entry.getKey().get(post)) {
+                        any = true;
+                        there.addTerm(present(entry.getKey(), slot, those, present), task.share(slot));
+                    }
+                }
+                if (any) {
+                    var lacking = model.newIntVar(0, still, "");
+                    cost.add(lacking);
+                    there.add(lacking);
+                    model.addGreaterOrEqual(there, still);
                 }
             }
         }
@@ -325,7 +361,7 @@ final class RosterPart {
     private IntVar lacking(int slot, Map<Integer, IntVar> known) {
         return known.computeIfAbsent(slot, _ -> {
             var lacking = model.newIntVar(0, Integer.MAX_VALUE, "");
-            cost.addTerm(lacking, RosterSearch.SHORT);
+            cost.add(lacking);
             return lacking;
         });
     }

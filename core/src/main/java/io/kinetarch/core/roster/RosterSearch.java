@@ -2,8 +2,11 @@ package io.kinetarch.core.roster;
 
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.roster.RosterTask.Week;
+import io.kinetarch.core.staffing.Coverage;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
@@ -24,8 +27,11 @@ import java.util.stream.IntStream;
  * anew the best way while all others stay (large neighbourhood search, Shaw 1998), each time by an integer programme.
  */
 public final class RosterSearch {
-    /** What a half-hour that lacks a person weighs, in paid half-hours: more than a whole shift, so that one is worked for it. */
-    static final int SHORT = 24;
+    /**
+     * What a paid half-hour weighs, in thousandths of a half-hour that lacks a person; so one of these weighs 25 paid ones: more than a
+     * whole shift, so that one is worked for it.
+     */
+    static final int PAID = 40;
     /** What a shift against a wish weighs, in paid half-hours. */
     static final int WISH = 6;
 
@@ -48,14 +54,14 @@ public final class RosterSearch {
     /**
      * How good a roster is.
      *
-     * @param shortHalfHours that people are lacking in, nobody counting for two queues at once
+     * @param shortHalfHours that people are lacking in, nobody counting twice, each for the share of a shift in which they answer
      * @param shortBound no roster of these people lacks fewer
      * @param paidHalfHours of all shifts
      * @param againstWishes shifts that go against a wish
      */
-    public record Standing(int shortHalfHours, int shortBound, int paidHalfHours, int againstWishes) {
-        int cost() {
-            return shortHalfHours * SHORT + paidHalfHours + againstWishes * WISH;
+    public record Standing(double shortHalfHours, double shortBound, int paidHalfHours, int againstWishes) {
+        double cost() {
+            return shortHalfHours * Coverage.PLACE + PAID * (paidHalfHours + againstWishes * WISH);
         }
     }
 
@@ -75,27 +81,32 @@ public final class RosterSearch {
      *
      * @param clashes of people for whom no week keeps to all rules
      * @param toPlace people who had not been given a week when the search was stopped
+     * @param unfit half-hours that require somebody in which nobody can work only because no kind of shift fits between opening and
+     *     closing time, by the wall clock
      */
-    public record Found(Roster roster, Standing standing, Map<OperatorId, Clash> clashes, int toPlace) {}
+    public record Found(
+            Roster roster, Standing standing, Map<OperatorId, Clash> clashes, int toPlace, List<LocalDateTime> unfit) {}
 
     /**
      * Searches a roster.
      *
      * @param rules everybody keeps to
      * @param required what each half-hour of the week requires, by queue
+     * @param shrinkage of which the part that rosters do not plan is taken off the time of shifts
      * @param set whose week it is; shifts set by hand stay, all others are chosen anew
-     * @param before the roster of the week before, for rest and days in a row
+     * @param around for rest and days in a row
      * @param seed of all chance; the same seed gives the same rosters in the same order
      */
     public static Found search(
             Plan plan,
             RosterRules rules,
             List<Slot> required,
+            Shrinkage shrinkage,
             Roster set,
-            Roster before,
+            Around around,
             long seed,
             Follower follower) {
-        return new RosterSearch(new RosterTask(plan, rules, required, set, before), seed).search(follower);
+        return new RosterSearch(new RosterTask(plan, rules, required, shrinkage, set, around), seed).search(follower);
     }
 
     private Found search(Follower follower) {
@@ -119,7 +130,7 @@ public final class RosterSearch {
             best = withAWeekFor(person, best);
             standing = task.standing(best);
             if (!follower.goesOn(standing, --toPlace)) {
-                return new Found(task.roster(best), standing, clashes, toPlace);
+                return new Found(task.roster(best), standing, clashes, toPlace, task.unfit());
             }
         }
         int inVain = 0;
@@ -132,7 +143,7 @@ public final class RosterSearch {
                 standing = reached;
             }
         }
-        return new Found(task.roster(best), standing, clashes, 0);
+        return new Found(task.roster(best), standing, clashes, 0, task.unfit());
     }
 
     private Week withAWeekFor(int person, Week week) {

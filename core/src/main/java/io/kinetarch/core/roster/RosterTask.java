@@ -1,16 +1,19 @@
 package io.kinetarch.core.roster;
 
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.roster.RosterSearch.Standing;
 import io.kinetarch.core.staffing.Coverage;
-import io.kinetarch.core.staffing.StaffingWeek;
+import io.kinetarch.core.staffing.Post;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
@@ -22,13 +25,20 @@ import org.jspecify.annotations.Nullable;
 final class RosterTask {
     final List<PersonWeek> people;
     private final List<BitSet> serves;
-    private final int queues;
-    /** By half-hour and queue. */
+    /** By half-hour and post, in thousandths of a person. */
     private final int[][] required;
+    /** The same of those who are to be there, whatever else they do; nothing for posts that all of a queue's people can fill. */
+    private final int[][] atLeast;
+    /** By half-hour, for how much of a shift's time somebody answers, in thousandths. */
+    private final int[] share;
+    /** By person, whom they are alike to in what they can do; and what each such group can do. */
+    private final int[] groupOf;
+
+    private final List<BitSet> groups;
     /** The half-hour of the requirement that a half-hour by the wall clock falls into, counted from Monday 0:00; -1 for none. */
     private final int[] slotOf;
     /**
-     * Sets of queues whose people are counted together. People lack in a half-hour as many as they lack for that set of queues
+     * Sets of posts whose people are counted together. People lack in a half-hour as many as they lack for that set of posts
      * which lacks most (Hall 1935, Ore 1955); sets join as they are met.
      */
     private final Set<BitSet> sets = new LinkedHashSet<>();
@@ -38,43 +48,60 @@ final class RosterTask {
 
     private final Roster set;
 
-    RosterTask(Plan plan, RosterRules rules, List<Slot> slots, Roster set, Roster before) {
+    /**
+     * A week's task.
+     *
+     * @param shrinkage of which the part that rosters do not plan is taken off the time of shifts
+     */
+    RosterTask(Plan plan, RosterRules rules, List<Slot> slots, Shrinkage shrinkage, Roster set, Around around) {
         this.set = set;
         people = plan.operators().stream()
-                .map(operator -> new PersonWeek(plan, rules, operator, set, before))
+                .map(operator -> new PersonWeek(plan, rules, operator, set, around))
                 .toList();
-        queues = plan.queues().size();
-        serves = plan.operators().stream()
-                .map(operator -> {
-                    var some = new BitSet(queues);
-                    for (int q = 0; q < queues; q++) {
-                        some.set(
-                                q, StaffingWeek.canServe(operator, plan.queues().get(q)));
+        var posts = slots.getFirst().posts();
+        serves = IntStream.range(0, people.size())
+                .mapToObj(person -> {
+                    var some = new BitSet(posts.size());
+                    for (int post = 0; post < posts.size(); post++) {
+                        some.set(post, posts.get(post).able().get(person));
                     }
                     return some;
                 })
                 .toList();
-        required = slots.stream()
-                .map(slot -> slot.queues().stream()
-                        .mapToInt(StaffingWeek.QueueSlot::required)
-                        .toArray())
-                .toArray(int[][]::new);
+        groups = serves.stream().distinct().toList();
+        groupOf = serves.stream().mapToInt(groups::indexOf).toArray();
+        required = slots.stream().map(Slot::places).toArray(int[][]::new);
+        atLeast = slots.stream().map(slot -> scarce(slot, posts)).toArray(int[][]::new);
+        share = slots.stream()
+                .mapToInt(slot -> (int) Math.round(Coverage.PLACE
+                        * shrinkage.left(slot.startsAt().atZone(plan.timeZone()).getDayOfWeek(), true)))
+                .toArray();
         slotOf = slotOf(plan, set, slots);
-        couldWork = people.stream().map(this::couldWork).toList();
-        var all = new BitSet(queues);
-        all.set(0, queues);
+        couldWork = people.stream()
+                .map(person -> couldWork(person, Rule.OF_A_SHIFT))
+                .toList();
+        var all = new BitSet(posts.size());
+        all.set(0, posts.size());
         sets.add(all);
-        IntStream.range(0, queues).forEach(q -> {
-            var one = new BitSet(queues);
-            one.set(q);
+        // the posts of a queue are filled by those who can fill its last one, all of them together
+        for (int post = 0, first = 0; post < posts.size(); post++) {
+            var one = new BitSet(posts.size());
+            one.set(post);
             sets.add(one);
-        });
+            if (post + 1 == posts.size()
+                    || !posts.get(post + 1).queue().equals(posts.get(post).queue())) {
+                var queue = new BitSet(posts.size());
+                queue.set(first, post + 1);
+                sets.add(queue);
+                first = post + 1;
+            }
+        }
     }
 
-    private BitSet couldWork(PersonWeek week) {
+    private BitSet couldWork(PersonWeek week, Set<Rule> holding) {
         var could = new BitSet(required.length);
         for (int day = 0; day < PersonWeek.DAYS; day++) {
-            for (var choice : week.choices(day, Rule.OF_A_SHIFT)) {
+            for (var choice : week.choices(day, holding)) {
                 mark(choice.start(), choice.end(), could);
             }
             week.fixed
@@ -82,6 +109,31 @@ final class RosterTask {
                     .ifPresent(shift -> mark(week.minute(shift.startsAt()), week.minute(shift.endsAt()), could));
         }
         return could;
+    }
+
+    /**
+     * Half-hours that require somebody in which nobody can work only because no kind of shift fits between opening and closing time,
+     * by the wall clock.
+     */
+    List<LocalDateTime> unfit() {
+        var could = new BitSet(required.length);
+        var couldElse = new BitSet(required.length);
+        var withoutOpening = EnumSet.copyOf(Rule.OF_A_SHIFT);
+        withoutOpening.remove(Rule.OPENING);
+        for (int person = 0; person < people.size(); person++) {
+            could.or(couldWork.get(person));
+            if (!serves.get(person).isEmpty()) {
+                couldElse.or(couldWork(people.get(person), withoutOpening));
+            }
+        }
+        var unfit = new ArrayList<LocalDateTime>();
+        for (int halfHour = 0; halfHour < slotOf.length; halfHour++) {
+            int slot = slotOf[halfHour];
+            if (slot >= 0 && Arrays.stream(required[slot]).sum() > 0 && !could.get(slot) && couldElse.get(slot)) {
+                unfit.add(set.monday().atStartOfDay().plusMinutes((long) halfHour * ShiftKind.STEP));
+            }
+        }
+        return List.copyOf(unfit);
     }
 
     private void mark(int from, int to, BitSet could) {
@@ -156,9 +208,33 @@ final class RosterTask {
         return sets;
     }
 
-    /** People required for a set of queues in a half-hour. */
+    /** What a set of posts requires in a half-hour, in thousandths of a person. */
     int required(BitSet of, int slot) {
-        return of.stream().map(queue -> required[slot][queue]).sum();
+        return of.stream().map(post -> required[slot][post]).sum();
+    }
+
+    private static int[] scarce(Slot slot, List<Post> posts) {
+        int[] atLeast = slot.atLeast();
+        for (int post = 0; post < atLeast.length; post++) {
+            boolean forAll = post + 1 == atLeast.length
+                    || !posts.get(post + 1).queue().equals(posts.get(post).queue());
+            atLeast[post] = forAll ? 0 : atLeast[post];
+        }
+        return atLeast;
+    }
+
+    /** How many who could fill a post are to be there in a half-hour, in thousandths, besides those counted for its chats. */
+    int besides(int post, int slot) {
+        return Math.max(0, atLeast[slot][post] - required[slot][post]);
+    }
+
+    int posts() {
+        return required[0].length;
+    }
+
+    /** For how much of a half-hour somebody on a shift answers, in thousandths. */
+    int share(int slot) {
+        return share[slot];
     }
 
     /** The half-hour of the requirement at a minute from Monday 0:00 by the wall clock; -1 outside the week. */
@@ -209,7 +285,8 @@ final class RosterTask {
     /**
      * People who lack in a half-hour.
      *
-     * @param together the queues that lack them together
+     * @param people in thousandths
+     * @param together the posts that lack them together
      */
     record Lack(int slot, int people, BitSet together) {}
 
@@ -218,15 +295,26 @@ final class RosterTask {
         var lacking = new ArrayList<Lack>();
         var working = working(week);
         for (int slot = 0; slot < required.length; slot++) {
-            var able = working.get(slot).stream().map(this::able).toList();
-            int[] queueOf = Coverage.assign(required[slot], able);
-            int filled = (int) Arrays.stream(queueOf)
-                    .filter(queue -> queue != Coverage.NONE)
-                    .count();
-            int lacks = Arrays.stream(required[slot]).sum() - filled;
+            int[] supply = new int[groups.size()];
+            for (int person : working.get(slot)) {
+                supply[groupOf[person]] += share[slot];
+            }
+            var coverage = new Coverage(required[slot], groups, supply);
+            var together = coverage.shortTogether();
+            if (!together.isEmpty()) {
+                sets.add((BitSet) together.clone());
+            }
+            int lacks = coverage.lacking();
+            for (int post = 0; post < required[slot].length; post++) {
+                int able = 0;
+                for (int group = 0; group < supply.length; group++) {
+                    able += groups.get(group).get(post) ? supply[group] : 0;
+                }
+                int besides = coverage.lackingPresent(post, atLeast[slot][post], able);
+                lacks += besides;
+                together.set(post, together.get(post) || besides > 0);
+            }
             if (lacks > 0) {
-                var together = bits(Coverage.shortTogether(required[slot], able, queueOf));
-                sets.add(together);
                 lacking.add(new Lack(slot, lacks, together));
             }
         }
@@ -249,25 +337,11 @@ final class RosterTask {
                 }
             }
         }
-        return new Standing(lacking, leastShort(), paid, against);
-    }
-
-    private boolean[] able(int person) {
-        var able = new boolean[queues];
-        serves.get(person).stream().forEach(queue -> able[queue] = true);
-        return able;
-    }
-
-    private static BitSet bits(boolean[] set) {
-        var bits = new BitSet(set.length);
-        for (int i = 0; i < set.length; i++) {
-            bits.set(i, set[i]);
-        }
-        return bits;
+        return new Standing((double) lacking / Coverage.PLACE, (double) leastShort() / Coverage.PLACE, paid, against);
     }
 
     /**
-     * Half-hours that any roster of these people lacks somebody in: what a set of queues requires, less all the time that the
+     * What any roster of these people lacks, in thousandths of half-hours: what a set of posts requires, less all the time that the
      * contracts of those who serve any of it hold, or less, in each half-hour, all of them who could work then.
      */
     private int leastShort() {
@@ -275,12 +349,13 @@ final class RosterTask {
     }
 
     private int leastShort(BitSet together) {
+        int most = Arrays.stream(share).max().orElse(0);
         int contracts = 0;
         int[] heads = new int[required.length];
         for (int person = 0; person < people.size(); person++) {
             if (serves.get(person).intersects(together)) {
-                contracts += people.get(person).terms.mostMinutes() / ShiftKind.STEP;
-                couldWork.get(person).stream().forEach(slot -> heads[slot]++);
+                contracts += people.get(person).terms.mostMinutes() / ShiftKind.STEP * most;
+                couldWork.get(person).stream().forEach(slot -> heads[slot] += share[slot]);
             }
         }
         int all = 0;

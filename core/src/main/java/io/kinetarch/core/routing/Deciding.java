@@ -23,6 +23,10 @@ final class Deciding {
     private final Plan plan;
     private final CompiledRules rules;
     private final Map<DoorId, FrontDoor> doors = new HashMap<>();
+    /** Few kinds of chats come again and again. */
+    private final Map<Ruled, ChatNeeds> needs = new HashMap<>();
+
+    private record Ruled(int rule, String language) {}
 
     /** For chats from one instant to another. */
     Deciding(Plan plan, Instant first, Instant last) {
@@ -43,6 +47,14 @@ final class Deciding {
 
     Optional<QueueId> queue(Seen some) {
         return arrival(some).map(chat -> plan.rules().get(rule(chat)).queue());
+    }
+
+    /** What a chat asks of people. */
+    Optional<ChatNeeds> needs(Seen some) {
+        return arrival(some)
+                .map(chat -> needs.computeIfAbsent(
+                        new Ruled(rule(chat), chat.language()),
+                        ruled -> ChatNeeds.of(plan.rules().get(ruled.rule()), ruled.language())));
     }
 
     Optional<Arrival> arrival(Seen some) {

@@ -45,8 +45,8 @@ public final class RuleVolumes {
         }
     }
 
-    /** A queue and the door its chats come through, null where that is not known. */
-    public record Route(QueueId queue, @Nullable DoorId door) {}
+    /** What chats ask of people, and the door they come through, null where that is not known. */
+    public record Route(ChatNeeds needs, @Nullable DoorId door) {}
 
     /**
      * The volumes of each route; arrivals at doors that the plan lacks are left out, as are those of unknown door whose queue it
@@ -62,7 +62,7 @@ public final class RuleVolumes {
                 var queue = Optional.ofNullable(stream.recorded);
                 queue.filter(id -> plan.queues().stream()
                                 .anyMatch(known -> known.id().equals(id)))
-                        .ifPresent(id -> add(routes, new Route(id, null), stream.chats));
+                        .ifPresent(id -> add(routes, new Route(ChatNeeds.of(id), null), stream.chats));
                 continue;
             }
             Map<String, Double> languages = stream.languages;
@@ -85,9 +85,9 @@ public final class RuleVolumes {
         for (int i = 0; i < starts.size(); i++) {
             if (stream.chats[i] > 0) {
                 int slot = i;
-                deciding.queue(new Seen(stream.door, language, stream.topic, starts.get(i), 1))
-                        .ifPresent(queue -> routes.computeIfAbsent(
-                                                new Route(queue, stream.door), _ -> new double[starts.size()])[slot] +=
+                deciding.needs(new Seen(stream.door, language, stream.topic, starts.get(i), 1))
+                        .ifPresent(needs -> routes.computeIfAbsent(
+                                                new Route(needs, stream.door), _ -> new double[starts.size()])[slot] +=
                                 share * stream.chats[slot]);
             }
         }

@@ -1,7 +1,9 @@
 package io.kinetarch.core.staffing;
 
 import io.kinetarch.core.plan.AnswerTarget;
+import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.Shrinkage;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
@@ -20,6 +22,7 @@ import org.jspecify.annotations.Nullable;
  * @param maxOccupancy greatest mean share of chat places in use; null its own
  * @param botShare share of the chats that a bot finishes by itself, 0–0.95; null as many as the
  *     chats that are handed over leave to it already
+ * @param shrinkage paid time that is not spent answering; null as the plan says
  */
 public record Assumptions(
         double volume,
@@ -30,9 +33,10 @@ public record Assumptions(
         @Nullable Double maxMeanWaitSeconds,
         @Nullable Double maxAbandonment,
         @Nullable Double maxOccupancy,
-        @Nullable Double botShare) {
+        @Nullable Double botShare,
+        @Nullable Shrinkage shrinkage) {
     /** The week as it is planned and forecast. */
-    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, null, null, null);
+    public static final Assumptions AS_PLANNED = new Assumptions(1, 1, null, null, null, null, null, null, null, null);
 
     private static final int MOST_CHATS_AT_ONCE = 20;
 
@@ -65,7 +69,8 @@ public record Assumptions(
                 maxMeanWaitSeconds,
                 maxAbandonment,
                 maxOccupancy,
-                botShare);
+                botShare,
+                shrinkage);
     }
 
     /** The chats that reach people. */
@@ -82,6 +87,11 @@ public record Assumptions(
                 maxMeanWaitSeconds == null ? own.meanWaitSeconds() : maxMeanWaitSeconds,
                 maxAbandonment == null ? own.abandonment() : maxAbandonment,
                 maxOccupancy == null ? own.occupancy() : maxOccupancy);
+    }
+
+    /** The paid time that is not spent answering. */
+    public Shrinkage shrinkage(Plan plan) {
+        return shrinkage == null ? plan.settings().shrinkage() : shrinkage;
     }
 
     int chatsAtOnce(int planned) {

@@ -33,6 +33,9 @@ public final class ChatQueue {
     private static final double RESCALE_ABOVE = 1e250;
     private static final double UNDERFLOW = 1e-305;
 
+    /** A mean number of operators this close to a whole one is one. */
+    private static final double A_WHOLE_OPERATOR = 1e-6;
+
     /** More visitors than this arriving while one is patient makes the sums too long to be of use. */
     public static final double MOST_ARRIVALS_WITHIN_PATIENCE = 2e7;
 
@@ -58,6 +61,24 @@ public final class ChatQueue {
             speedHolding[k] = k / from.slowdown[k - 1];
         }
         waitingLimit = from.waitingLimit;
+    }
+
+    private ChatQueue(ChatQueue queue, double share) {
+        handlingSeconds = queue.handlingSeconds / share;
+        load = queue.load / share;
+        impatience = queue.impatience / share;
+        chatsAtOnce = queue.chatsAtOnce;
+        speedHolding = queue.speedHolding;
+        waitingLimit = queue.waitingLimit;
+    }
+
+    /**
+     * The same chats answered by operators who are there for a share of the time only, as if all of them worked as much slower.
+     *
+     * @param share above 0, at most 1
+     */
+    ChatQueue byOperatorsThereFor(double share) {
+        return new ChatQueue(this, share);
     }
 
     /**
@@ -101,6 +122,28 @@ public final class ChatQueue {
                     : withPatientVisitors(operators, within, fullSpeed, head);
         }
         return withWaitingRoom(operators, within, fullSpeed, head);
+    }
+
+    /**
+     * What they experience with a number of operators that is a mean: for its fraction of the time there is one more than for the
+     * rest. Where the fewer would never catch up, all are taken to work slower instead.
+     *
+     * @param operators at least 0
+     */
+    public Performance evaluate(double operators, double withinSeconds) {
+        int more = heads(operators);
+        if (more - operators < A_WHOLE_OPERATOR) {
+            return evaluate(more, withinSeconds);
+        }
+        var fewer = evaluate(more - 1, withinSeconds);
+        return Double.isInfinite(fewer.meanWaiting())
+                ? byOperatorsThereFor(operators / more).evaluate(more, withinSeconds)
+                : fewer.towards(evaluate(more, withinSeconds), operators - (more - 1));
+    }
+
+    /** The operators there are when a mean number of them is there. */
+    static int heads(double operators) {
+        return (int) Math.ceil(operators - A_WHOLE_OPERATOR);
     }
 
     double handlingSeconds() {

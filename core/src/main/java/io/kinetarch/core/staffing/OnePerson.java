@@ -15,7 +15,7 @@ import java.util.stream.IntStream;
  * @param same as it is
  * @param more with one person more
  */
-public record OnePerson(QueueId queue, int staffed, Performance fewer, Performance same, Performance more) {
+public record OnePerson(QueueId queue, double staffed, Performance fewer, Performance same, Performance more) {
     /**
      * Looks at the open queues of a half-hour.
      *

@@ -24,6 +24,59 @@ public record Performance(
 
     static final Performance NOBODY_COMES = new Performance(1, 0, 0, 0, 0, 0, 0, 0);
 
+    /** Of this and another, each for a share of the time. */
+    Performance towards(Performance other, double share) {
+        return new Performance(
+                between(serviceLevel, other.serviceLevel, share),
+                between(waitProbability, other.waitProbability, share),
+                between(turnedAway, other.turnedAway, share),
+                between(abandonment, other.abandonment, share),
+                between(meanWaitSeconds, other.meanWaitSeconds, share),
+                between(meanWaiting, other.meanWaiting, share),
+                between(occupancy, other.occupancy, share),
+                between(meanChatsPerOperator, other.meanChatsPerOperator, share));
+    }
+
+    private static double between(double from, double to, double share) {
+        return from == to ? from : (1 - share) * from + share * to;
+    }
+
+    /**
+     * This, which was worked out in a rougher way, as much worse as that way is too good in the long run.
+     *
+     * @param truly in the long run
+     * @param roughly the same in the rougher way
+     */
+    Performance corrected(Performance truly, Performance roughly) {
+        double wait = meanWaitSeconds + Math.max(0, truly.meanWaitSeconds - roughly.meanWaitSeconds);
+        return new Performance(
+                roughly.serviceLevel == 0
+                        ? serviceLevel
+                        : serviceLevel * Math.min(1, truly.serviceLevel / roughly.serviceLevel),
+                waitProbability,
+                turnedAway,
+                roughly.abandonment == 1
+                        ? abandonment
+                        : 1 - (1 - abandonment) * Math.min(1, (1 - truly.abandonment) / (1 - roughly.abandonment)),
+                Double.isNaN(wait) ? meanWaitSeconds : wait,
+                meanWaiting,
+                occupancy,
+                meanChatsPerOperator);
+    }
+
+    /** What visitors see at worst by this and another; what operators see, by this. */
+    Performance noBetterThan(Performance other) {
+        return new Performance(
+                Math.min(serviceLevel, other.serviceLevel),
+                Math.max(waitProbability, other.waitProbability),
+                Math.max(turnedAway, other.turnedAway),
+                Math.max(abandonment, other.abandonment),
+                Math.max(meanWaitSeconds, other.meanWaitSeconds),
+                meanWaiting,
+                occupancy,
+                meanChatsPerOperator);
+    }
+
     /** More comes than can ever be handled, and nobody leaves. */
     static Performance overrun(int operators, int chatsAtOnce) {
         return new Performance(

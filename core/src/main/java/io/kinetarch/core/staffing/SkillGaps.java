@@ -1,12 +1,13 @@
 package io.kinetarch.core.staffing;
 
-import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
-import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
+import io.kinetarch.core.plan.SkillNeed;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -15,70 +16,90 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
- * Which queues and skills a week lacks, and who could help most by learning to serve one more queue.
+ * Which queues, languages and skills a week lacks, and who could help most by learning to take what they cannot take yet.
  *
- * <p>People are shared out by the linear programme of an assignment: as many required places filled as can be, each person for one
- * place. Its vertices are whole numbers, so {@link Coverage} solves it exactly, and the queues short together in a half-hour are
- * those whose dual price is 1 there: one more person for any of them, and only for them, fills one more place. Somebody who is
- * there fills it without leaving another empty if they can be spared.
+ * <p>People are shared out as {@link StaffingWeek} does it: as many required places filled as can be, nobody counting twice. The posts
+ * short together in a half-hour are those whose dual price is 1 there: one more person for any of them, and only for them, fills one
+ * more place. Somebody who is there fills it without leaving another empty as far as they can be spared.
  *
  * @param queues short together, each set with the half-hours in which it is, most operator-hours first
+ * @param languages by language, operators lacking in each half-hour for chats in it
  * @param skills by skill, operators lacking in each half-hour over the queues short together that need it
- * @param training one person more for one queue, most operator-hours filled first
+ * @param training one person more for one post, most operator-hours filled first
  */
-public record SkillGaps(List<Together> queues, Map<SkillId, List<Integer>> skills, List<Training> training) {
+public record SkillGaps(
+        List<Together> queues,
+        Map<String, List<Double>> languages,
+        Map<SkillId, List<Double>> skills,
+        List<Training> training) {
     private static final double HALF_HOUR = 0.5;
 
     public SkillGaps {
         queues = List.copyOf(queues);
+        languages = Map.copyOf(languages);
         skills = Map.copyOf(skills);
         training = List.copyOf(training);
     }
 
     /**
-     * Queues that are short of the same people.
+     * Posts that are short of the same people.
      *
      * @param halfHours in which just these are short together
      * @param hours operator-hours lacking then
      */
-    public record Together(List<QueueId> queues, List<Instant> halfHours, double hours) {}
+    public record Together(List<Post> posts, List<Instant> halfHours, double hours) {
+        /** The queues that these posts are of. */
+        public List<QueueId> queues() {
+            return posts.stream().map(Post::queue).distinct().toList();
+        }
+    }
 
     /**
-     * Somebody who learns to serve a queue.
+     * Somebody who learns to take the chats of a post.
      *
      * @param hours operator-hours that would lack no more, above 0
      */
-    public record Training(OperatorId operator, QueueId queue, double hours) {}
+    public record Training(OperatorId operator, Post post, double hours) {}
 
     /**
      * Looks at a week.
      *
-     * @param slots of the plan, with the people present that {@code presences} says
+     * @param slots of the plan, at least one, with the people present that {@code presences} says
+     * @param assumptions under which they were worked out
      */
-    public static SkillGaps of(Plan plan, LocalDate monday, List<Slot> slots, Presences presences) {
-        return new Search(plan, People.of(plan, presences, monday)).over(slots);
+    public static SkillGaps of(
+            Plan plan, LocalDate monday, List<Slot> slots, Assumptions assumptions, Presences presences) {
+        var posts = slots.getFirst().posts();
+        return new Search(plan, posts, new People(plan, presences, assumptions.shrinkage(plan), monday, posts))
+                .over(slots);
     }
 
     private static final class Search {
         private final Plan plan;
+        private final List<Post> posts;
         private final People people;
-        private final Map<List<QueueId>, Lack> lacking = new LinkedHashMap<>();
-        private final Map<SkillId, int[]> bySkill = new LinkedHashMap<>();
-        /** Half-hours in which a person could help a queue. */
-        private final int[][] helped;
+        private final Map<List<Integer>, Lack> lacking = new LinkedHashMap<>();
+        private final Map<SkillId, double[]> bySkill = new LinkedHashMap<>();
+        private final Map<String, double[]> byLanguage = new TreeMap<>();
+        /** Operator-half-hours that a person could help a post with. */
+        private final double[][] helped;
 
         private static final class Lack {
             final List<Instant> halfHours = new ArrayList<>();
-            int people;
+            double people;
         }
 
-        Search(Plan plan, People people) {
+        Search(Plan plan, List<Post> posts, People people) {
             this.plan = plan;
+            this.posts = posts;
             this.people = people;
-            helped = new int[plan.operators().size()][plan.queues().size()];
+            helped = new double[plan.operators().size()][posts.size()];
         }
 
         SkillGaps over(List<Slot> slots) {
@@ -87,54 +108,86 @@ public record SkillGaps(List<Together> queues, Map<SkillId, List<Integer>> skill
                     look(slots.get(i), i, slots.size());
                 }
             }
-            var skills = new LinkedHashMap<SkillId, List<Integer>>();
-            bySkill.forEach((skill, people) -> {
-                if (IntStream.of(people).sum() > 0) {
-                    skills.put(skill, IntStream.of(people).boxed().toList());
+            return new SkillGaps(together(), lists(byLanguage), lists(bySkill), training());
+        }
+
+        private static <K> Map<K, List<Double>> lists(Map<K, double[]> lacking) {
+            var lists = new LinkedHashMap<K, List<Double>>();
+            lacking.forEach((key, people) -> {
+                if (DoubleStream.of(people).sum() > 0) {
+                    lists.put(key, DoubleStream.of(people).boxed().toList());
                 }
             });
-            return new SkillGaps(together(), skills, training());
+            return lists;
         }
 
         private void look(Slot slot, int index, int slots) {
-            int[] required = slot.queues().stream()
-                    .mapToInt(StaffingWeek.QueueSlot::required)
-                    .toArray();
             int[] there = people.present(slot.startsAt());
-            var servable = IntStream.of(there).mapToObj(people.servable()::get).toList();
-            int[] queueOf = Coverage.assign(required, servable);
-            boolean[] together = Coverage.shortTogether(required, servable, queueOf);
-            boolean[] spare = Coverage.spare(servable, queueOf);
-            int[] filled = new int[required.length];
-            IntStream.of(queueOf).filter(queue -> queue != Coverage.NONE).forEach(queue -> filled[queue]++);
-            var names = new ArrayList<QueueId>();
-            int lack = 0;
-            for (int q = 0; q < required.length; q++) {
-                if (together[q]) {
-                    var queue = plan.queues().get(q);
-                    names.add(queue.id());
-                    int own = required[q] - filled[q];
-                    lack += own;
-                    queue.needs()
-                            .forEach(need -> bySkill.computeIfAbsent(need.skill(), _ -> new int[slots])[index] += own);
+            int[] supply = people.supply(slot.startsAt(), there);
+            var coverage = new Coverage(slot.places(), people.serves(), supply);
+            int[] besides = besides(slot, coverage, people.able(supply));
+            var together = coverage.shortTogether();
+            IntStream.range(0, posts.size()).filter(post -> besides[post] > 0).forEach(together::set);
+            double all = 0;
+            for (int post = together.nextSetBit(0); post >= 0; post = together.nextSetBit(post + 1)) {
+                double own = (double) (coverage.lacking(post) + besides[post]) / Coverage.PLACE;
+                all += own;
+                if (own > 0) {
+                    asked(post)
+                            .forEach(need ->
+                                    bySkill.computeIfAbsent(need.skill(), _ -> new double[slots])[index] += own);
+                    languages(post)
+                            .forEach(tag -> byLanguage.computeIfAbsent(tag, _ -> new double[slots])[index] += own);
                 }
             }
-            var tally = lacking.computeIfAbsent(names, _ -> new Lack());
+            var tally = lacking.computeIfAbsent(together.stream().boxed().toList(), _ -> new Lack());
             tally.halfHours.add(slot.startsAt());
-            tally.people += lack;
-            for (int i = 0; i < there.length; i++) {
-                for (int q = 0; spare[i] && q < required.length; q++) {
-                    if (together[q] && !servable.get(i)[q]) {
-                        helped[there[i]][q]++;
-                    }
-                }
+            tally.people += all;
+            for (int person : there) {
+                int share = people.share(person, slot.startsAt());
+                int spared = Math.min(coverage.spare(people.groupOf(person), share), coverage.lacking());
+                together.stream()
+                        .filter(post -> !posts.get(post).able().get(person))
+                        .forEach(post -> helped[person][post] +=
+                                (double) Math.max(spared, Math.min(share, besides[post])) / Coverage.PLACE);
             }
+        }
+
+        /** By post, what lacks of those who are to be there whatever else they do. */
+        private int[] besides(Slot slot, Coverage coverage, int[] able) {
+            int[] atLeast = slot.atLeast();
+            int[] besides = new int[posts.size()];
+            for (int post = 0; post + 1 < besides.length; post++) {
+                boolean last =
+                        !posts.get(post + 1).queue().equals(posts.get(post).queue());
+                besides[post] = last ? 0 : coverage.lackingPresent(post, atLeast[post], able[post]);
+            }
+            return besides;
+        }
+
+        /** Skills that the chats of a post ask for: those of the queue, and those of the rules. */
+        private Stream<SkillNeed> asked(int post) {
+            return Stream.concat(
+                            plan.queue(posts.get(post).queue()).needs().stream(),
+                            posts.get(post).ownKinds().stream().flatMap(kind -> kind.extraSkills().stream()))
+                    .distinct();
+        }
+
+        /** Languages of the chats that only some of the queue's operators could take. */
+        private Stream<String> languages(int post) {
+            var one = posts.get(post);
+            boolean forAll = one.able().equals(CompiledPlan.of(plan).able(ChatNeeds.of(one.queue())));
+            return forAll
+                    ? Stream.of()
+                    : one.ownKinds().stream()
+                            .flatMap(kind -> Stream.ofNullable(kind.language()))
+                            .distinct();
         }
 
         private List<Together> together() {
             return lacking.entrySet().stream()
                     .map(entry -> new Together(
-                            entry.getKey(),
+                            entry.getKey().stream().map(posts::get).toList(),
                             List.copyOf(entry.getValue().halfHours),
                             entry.getValue().people * HALF_HOUR))
                     .sorted(Comparator.comparingDouble(Together::hours).reversed())
@@ -142,18 +195,18 @@ public record SkillGaps(List<Together> queues, Map<SkillId, List<Integer>> skill
         }
 
         private List<Training> training() {
-            var all = new ArrayList<Training>();
-            for (int person = 0; person < helped.length; person++) {
-                for (int q = 0; q < helped[person].length; q++) {
-                    Operator operator = plan.operators().get(person);
-                    Queue queue = plan.queues().get(q);
-                    if (helped[person][q] > 0 && operator.capacity() >= queue.weight()) {
-                        all.add(new Training(operator.id(), queue.id(), helped[person][q] * HALF_HOUR));
-                    }
-                }
-            }
-            all.sort(Comparator.comparingDouble(Training::hours).reversed());
-            return all;
+            return IntStream.range(0, helped.length)
+                    .boxed()
+                    .flatMap(person -> IntStream.range(0, posts.size())
+                            .filter(post -> helped[person][post] > 0)
+                            .filter(post -> plan.operators().get(person).capacity()
+                                    >= plan.queue(posts.get(post).queue()).weight())
+                            .mapToObj(post -> new Training(
+                                    plan.operators().get(person).id(),
+                                    posts.get(post),
+                                    helped[person][post] * HALF_HOUR)))
+                    .sorted(Comparator.comparingDouble(Training::hours).reversed())
+                    .toList();
         }
     }
 }

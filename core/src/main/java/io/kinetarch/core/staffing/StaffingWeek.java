@@ -1,13 +1,16 @@
 package io.kinetarch.core.staffing;
 
-import io.kinetarch.core.hours.OpeningHours;
-import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.dispatch.ChatsAtOnce;
+import io.kinetarch.core.hours.OpenTimeline;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.routing.ChatNeeds;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
@@ -16,61 +19,126 @@ import org.jspecify.annotations.Nullable;
 /**
  * Required against present for each queue and half-hour of a week.
  *
- * <p>Every queue's requirement is worked out as if it stood alone. People count for one queue at a time: first as many
- * required places as possible are filled, then whoever is left joins the queue of theirs with the most chats to each
- * operator. Languages are not looked at, since volumes do not carry them. Where a queue has fewer operators than it requires, the
- * chats that still wait at the end of a half-hour are there as the next begins.
+ * <p>Every queue's requirement is worked out as if it stood alone. Of the people it requires, those who can take chats that only some can
+ * take, for their language or what their rule asks ({@link Post}), are to spend as much of their time on the queue as these chats are
+ * of all; and as many of them are to be there, whatever else they do, as these chats require by themselves. Required are people who
+ * answer, so whoever is present counts for the share of the time in which they do, and once: first as much of what is required as possible
+ * is filled, then whoever is left joins the queue of theirs with the most chats to each operator. Where a queue has fewer operators than it requires, the chats that still wait at the end of a half-hour are there as
+ * the next begins.
  */
 public final class StaffingWeek {
     private final List<Instant> slots;
-    private final Map<QueueId, double[]> chats;
     private final Assumptions assumptions;
     private final List<Staffed> staffed;
     private final People people;
+    /** By queue, the place of its first post among all; and how many there are. */
+    private final int[] firstPost;
 
     private StaffingWeek(
             Plan plan,
             WeekOfHalfHours week,
-            Map<QueueId, double[]> chats,
+            Map<ChatNeeds, double[]> chats,
             Map<QueueId, Double> handling,
             Assumptions assumptions,
             Presences presences) {
         this.slots = week.slots();
-        this.chats = chats;
         this.assumptions = assumptions;
-        staffed = plan.queues().stream()
-                .map(queue -> new Staffed(
-                        queue,
-                        assumptions.handling()
-                                * handling.getOrDefault(
-                                        queue.id(), queue.workload().handlingSeconds()),
-                        assumptions.chatsAtOnce(chatsAtOnce(plan, queue)),
-                        plan.hoursOf(queue).hours(),
-                        assumptions.limits(queue)))
+        var posts = Post.of(plan, chats.keySet());
+        var from = slots.getFirst();
+        var to = slots.getLast().plus(WeekOfHalfHours.SLOT);
+        staffed = IntStream.range(0, posts.size())
+                .mapToObj(q -> {
+                    var queue = plan.queues().get(q);
+                    return new Staffed(
+                            queue,
+                            assumptions.handling()
+                                    * handling.getOrDefault(
+                                            queue.id(), queue.workload().handlingSeconds()),
+                            assumptions.chatsAtOnce(ChatsAtOnce.of(plan, queue).value()),
+                            OpenTimeline.of(plan.hoursOf(queue).hours(), from, to),
+                            assumptions.limits(queue),
+                            posts.get(q),
+                            own(posts.get(q), chats, slots.size()));
+                })
                 .toList();
-        people = People.of(plan, presences, week.monday());
+        firstPost = new int[posts.size() + 1];
+        for (int q = 0; q < posts.size(); q++) {
+            firstPost[q + 1] = firstPost[q] + posts.get(q).size();
+        }
+        people = new People(
+                plan,
+                presences,
+                assumptions.shrinkage(plan),
+                week.monday(),
+                posts.stream().flatMap(List::stream).toList());
     }
+
+    /** By post, the chats of its own kinds in each half-hour; those of a kind that is not told apart are for all. */
+    private static List<double[]> own(List<Post> posts, Map<ChatNeeds, double[]> chats, int slots) {
+        return posts.stream()
+                .map(post -> {
+                    double[] sum = new double[slots];
+                    for (var kind : post.ownKinds()) {
+                        double[] more = chats.get(kind);
+                        for (int i = 0; more != null && i < slots; i++) {
+                            sum[i] += more[i];
+                        }
+                    }
+                    return sum;
+                })
+                .toList();
+    }
+
+    /**
+     * Chats of a queue that the same operators could take.
+     *
+     * @param chats of its own kinds
+     * @param required of these operators' time, in operators: the queue's, by its share of the chats
+     * @param atLeast operators who could take these chats that are to be there, whatever else they do
+     * @param able operators present who could, each for the share of the time in which they answer
+     */
+    public record Part(Post post, double chats, double required, int atLeast, double able) {}
 
     /**
      * A queue in one half-hour.
      *
      * @param open whether its department is open; if not, its chats are turned away
      * @param chats expected to arrive
-     * @param required operators it needs to meet its target
+     * @param required operators it needs to meet its target, answering all the time
      * @param eligible operators present who could serve it
-     * @param staffed operators present who are counted for it
+     * @param available the same, each for the share of the time in which they answer
+     * @param staffed operators counted for it, each for the share of the time in which they answer
+     * @param shortOf operators lacking, whoever else is there
      * @param seen what happens with those
      * @param carried chats that wait already as it begins, left over from half-hours with too few operators
+     * @param shared whether all who could fill its places are counted and some of them get chats of other queues as well, so that
+     *     what is seen may be too good
+     * @param parts the chats that only some operators could take, and last those that are for all
      */
     public record QueueSlot(
-            boolean open, double chats, int required, int eligible, int staffed, Performance seen, double carried) {
-        /** Operators lacking. */
-        public int shortOf() {
-            return Math.max(0, required - staffed);
+            boolean open,
+            double chats,
+            int required,
+            int eligible,
+            double available,
+            double staffed,
+            double shortOf,
+            Performance seen,
+            double carried,
+            boolean shared,
+            List<Part> parts) {
+        public QueueSlot {
+            parts = List.copyOf(parts);
         }
 
         QueueSlot with(Performance other, double waitAlready) {
-            return new QueueSlot(open, chats, required, eligible, staffed, other, waitAlready);
+            return new QueueSlot(
+                    open, chats, required, eligible, available, staffed, shortOf, other, waitAlready, shared, parts);
+        }
+
+        /** Whether so little lacks that nobody would say so: less than a twentieth of a person. */
+        public boolean isCovered() {
+            return shortOf < 0.05;
         }
     }
 
@@ -78,9 +146,10 @@ public final class StaffingWeek {
      * One half-hour.
      *
      * @param present operators present, whether or not they can serve anything
+     * @param available the same, each for the share of the time in which they answer
      * @param queues in the order of the plan
      */
-    public record Slot(Instant startsAt, int present, List<QueueSlot> queues) {
+    public record Slot(Instant startsAt, int present, double available, List<QueueSlot> queues) {
         public Slot {
             queues = List.copyOf(queues);
         }
@@ -90,42 +159,134 @@ public final class StaffingWeek {
         }
 
         /** Operators lacking over all queues, when nobody counts twice. */
-        public int shortOf() {
-            return queues.stream().mapToInt(QueueSlot::shortOf).sum();
+        public double shortOf() {
+            return queues.stream().mapToDouble(QueueSlot::shortOf).sum();
         }
 
         public double chats() {
             return queues.stream().mapToDouble(QueueSlot::chats).sum();
         }
+
+        /** The posts of all queues, in the order of the queues. */
+        public List<Post> posts() {
+            return queues.stream()
+                    .flatMap(queue -> queue.parts().stream())
+                    .map(Part::post)
+                    .toList();
+        }
+
+        /** Required by post, as {@link #posts} has them, in thousandths of an operator. */
+        public int[] places() {
+            return queues.stream()
+                    .flatMap(queue -> queue.parts().stream())
+                    .mapToInt(part -> People.thousandths(part.required()))
+                    .toArray();
+        }
+
+        /** To be there by post, as {@link #posts} has them, in thousandths of an operator. */
+        public int[] atLeast() {
+            return queues.stream()
+                    .flatMap(queue -> queue.parts().stream())
+                    .mapToInt(part -> part.atLeast() * Coverage.PLACE)
+                    .toArray();
+        }
     }
 
     private record Staffed(
-            Queue queue, double handlingSeconds, int chatsAtOnce, OpeningHours hours, ServiceLimits limits) {
-        int required(double chats) {
-            return Math.max(queue.target().least(), Requirement.smallest(model(chats), limits));
+            Queue queue,
+            double handlingSeconds,
+            int chatsAtOnce,
+            OpenTimeline hours,
+            ServiceLimits limits,
+            List<Post> posts,
+            List<double[]> own) {
+
+        /** Operators that are to be there for each post, for so many chats of its own kinds. */
+        int[] atLeast(double[] chats) {
+            int[] atLeast = new int[posts.size()];
+            for (int post = 0; post < atLeast.length; post++) {
+                atLeast[post] = Requirement.smallest(model(withinReach(post, chats)), limits);
+            }
+            int last = atLeast.length - 1;
+            atLeast[last] = Math.max(queue.target().least(), atLeast[last]);
+            return atLeast;
+        }
+
+        /** Operators required: for all chats, or for those of which nobody could take both, if that is more. */
+        int required(int[] atLeast) {
+            int last = atLeast.length - 1;
+            return Math.max(atLeast[last], apart(atLeast, last - 1, new BitSet()));
+        }
+
+        private int apart(int[] atLeast, int post, BitSet taken) {
+            if (post < 0) {
+                return 0;
+            }
+            int without = apart(atLeast, post - 1, taken);
+            var able = posts.get(post).able();
+            if (able.isEmpty() || able.intersects(taken)) { // what nobody can do yet, anybody may learn
+                return without;
+            }
+            var with = (BitSet) taken.clone();
+            with.or(able);
+            return Math.max(without, atLeast[post] + apart(atLeast, post - 1, with));
+        }
+
+        /** What is required, in thousandths, shared out by chats of each post. */
+        int[] places(int required, double[] chats) {
+            int[] places = new int[posts.size()];
+            double all = Arrays.stream(chats).sum();
+            int last = places.length - 1;
+            places[last] = required * Coverage.PLACE;
+            for (int post = 0; post < last && all > 0; post++) {
+                places[post] = (int) Math.round(required * Coverage.PLACE * chats[post] / all);
+                places[last] -= places[post];
+            }
+            places[last] = Math.max(0, places[last]);
+            return places;
+        }
+
+        /** Chats that only the operators of a post could take. */
+        double withinReach(int post, double[] chats) {
+            return chats[post]
+                    + posts.get(post).within().stream()
+                            .mapToDouble(other -> chats[other])
+                            .sum();
+        }
+
+        /**
+         * What all visitors see. Those of chats that only some operators could take see what these would give them by themselves,
+         * with their part of all chats or, if that is more, with just those chats; which a plain simulation bears out.
+         */
+        Performance seen(Performance pooled, double[] chats, double[] able, double counted) {
+            double all = Arrays.stream(chats).sum();
+            double told = 0;
+            Performance seen = pooled;
+            for (int post = 0; post < chats.length - 1; post++) {
+                double there = Math.min(able[post], counted);
+                if (chats[post] > 0 && there < counted - 1e-9) {
+                    double theirs = Math.max(withinReach(post, chats), all * there / counted);
+                    var own = model(theirs).evaluate(there, limits.withinSeconds());
+                    told += chats[post];
+                    seen = seen.towards(pooled.noBetterThan(own), chats[post] / told);
+                }
+            }
+            return told == 0 ? pooled : seen.towards(pooled, 1 - told / all);
         }
 
         ChatQueue model(double chats) {
-            var workload = queue.workload();
-            var builder = ChatQueue.arriving(chats / WeekOfHalfHours.SLOT.toSeconds(), handlingSeconds)
-                    .slowdown(Assumptions.slowdown(workload.slowdown(), chatsAtOnce));
-            var limit = queue.waiting().limit();
-            if (limit != null) {
-                builder.waitingLimit(limit.chats());
-            }
-            Double patience = workload.patienceSeconds();
-            return (patience == null ? builder : builder.patience(patience)).build();
+            return StaffingWeek.model(queue, handlingSeconds, chatsAtOnce, chats);
         }
     }
 
     /**
      * Works out a week.
      *
-     * @param chats expected chats of each half-hour, by queue; a queue not named gets none
+     * @param chats expected chats of each half-hour, by what they ask for; of what is not named there are none
      * @param handling measured mean handling seconds, by queue; a queue not named uses the plan's assumption
      */
     public static List<Slot> of(
-            Plan plan, WeekOfHalfHours week, Map<QueueId, double[]> chats, Map<QueueId, Double> handling) {
+            Plan plan, WeekOfHalfHours week, Map<ChatNeeds, double[]> chats, Map<QueueId, Double> handling) {
         return of(plan, week, chats, handling, Assumptions.AS_PLANNED, Presences.USUAL);
     }
 
@@ -133,15 +294,15 @@ public final class StaffingWeek {
     public static List<Slot> of(
             Plan plan,
             WeekOfHalfHours week,
-            Map<QueueId, double[]> chats,
+            Map<ChatNeeds, double[]> chats,
             Map<QueueId, Double> handling,
             Assumptions assumptions,
             Presences presences) {
         List<Instant> slots = week.slots();
         for (var entry : chats.entrySet()) {
             if (entry.getValue().length != slots.size()) {
-                throw new IllegalArgumentException("\"" + entry.getKey().value() + "\" has " + entry.getValue().length
-                        + " half-hours, the week has " + slots.size());
+                throw new IllegalArgumentException("\"" + entry.getKey().queue().value() + "\" has "
+                        + entry.getValue().length + " half-hours, the week has " + slots.size());
             }
         }
         return new StaffingWeek(plan, week, chats, handling, assumptions, presences).work();
@@ -149,35 +310,23 @@ public final class StaffingWeek {
 
     /** A queue in a half-hour with so many chats; {@code handlingSeconds} null for the plan's assumption. */
     static ChatQueue model(Plan plan, Queue queue, @Nullable Double handlingSeconds, double chats) {
-        return new Staffed(
-                        queue,
-                        handlingSeconds == null ? queue.workload().handlingSeconds() : handlingSeconds,
-                        chatsAtOnce(plan, queue),
-                        plan.hoursOf(queue).hours(),
-                        ServiceLimits.of(queue.target()))
-                .model(chats);
+        return model(
+                queue,
+                handlingSeconds == null ? queue.workload().handlingSeconds() : handlingSeconds,
+                ChatsAtOnce.of(plan, queue).value(),
+                chats);
     }
 
-    /**
-     * How many chats of a queue one operator is planned to hold: what the median capacity of those who can serve it allows,
-     * and no more than the plan knows the slowdown for.
-     */
-    public static int chatsAtOnce(Plan plan, Queue queue) {
-        int[] capacities = plan.operators().stream()
-                .filter(operator -> canServe(operator, queue))
-                .mapToInt(Operator::capacity)
-                .sorted()
-                .toArray();
-        if (capacities.length == 0) {
-            return 1;
+    private static ChatQueue model(Queue queue, double handlingSeconds, int chatsAtOnce, double chats) {
+        var workload = queue.workload();
+        var builder = ChatQueue.arriving(chats / WeekOfHalfHours.SLOT.toSeconds(), handlingSeconds)
+                .slowdown(Assumptions.slowdown(workload.slowdown(), chatsAtOnce));
+        var limit = queue.waiting().limit();
+        if (limit != null) {
+            builder.waitingLimit(limit.chats());
         }
-        int byCapacity = capacities[(capacities.length - 1) / 2] / queue.weight();
-        return Math.clamp(byCapacity, 1, queue.workload().slowdown().size());
-    }
-
-    /** Whether an operator could ever get a chat of a queue: a member, with the capacity for one chat. */
-    public static boolean canServe(Operator operator, Queue queue) {
-        return queue.hasMember(operator) && operator.capacity() >= queue.weight();
+        Double patience = workload.patienceSeconds();
+        return (patience == null ? builder : builder.patience(patience)).build();
     }
 
     private List<Slot> work() {
@@ -193,6 +342,7 @@ public final class StaffingWeek {
                 .mapToObj(i -> new Slot(
                         alone.get(i).startsAt,
                         alone.get(i).present,
+                        alone.get(i).available,
                         byQueue.stream().map(queue -> queue.get(i)).toList()))
                 .toList();
     }
@@ -214,11 +364,7 @@ public final class StaffingWeek {
                 followed = before(queue, i == 0 ? null : slots.get(i - 1));
             }
             double carried = followed.waiting();
-            var halfHour = followed.next(
-                    queue.model(slot.chats),
-                    slot.staffed,
-                    (double) WeekOfHalfHours.SLOT.toSeconds(),
-                    queue.limits.withinSeconds());
+            var halfHour = next(queue, slot, followed);
             slots.set(i, slot.with(halfHour.seen(), carried));
             double asEver = slot.seen.meanWaiting();
             boolean settles = slot.shortOf() == 0 && halfHour.end().waiting() <= 1.02 * asEver + 0.01;
@@ -227,11 +373,26 @@ public final class StaffingWeek {
         return slots;
     }
 
+    /** Follows a half-hour; whoever is there for a share of the time only is taken to work slower meanwhile. */
+    private static Followed.HalfHour next(Staffed queue, QueueSlot slot, Followed before) {
+        double within = queue.limits.withinSeconds();
+        var model = queue.model(slot.chats);
+        int heads = ChatQueue.heads(slot.staffed);
+        var slower = heads == 0 ? model : model.byOperatorsThereFor(Math.min(1, slot.staffed / heads));
+        var halfHour = before.next(slower, heads, (double) WeekOfHalfHours.SLOT.toSeconds(), within);
+        var pooled = halfHour.seen().corrected(model.evaluate(slot.staffed, within), slower.evaluate(heads, within));
+        double[] chats = slot.parts.stream().mapToDouble(Part::chats).toArray();
+        double[] able = slot.parts.stream().mapToDouble(Part::able).toArray();
+        return new Followed.HalfHour(queue.seen(pooled, chats, able, slot.staffed), halfHour.end());
+    }
+
     /** How a queue stands after a half-hour that had enough operators: as it would after many of them. */
     private static Followed before(Staffed queue, @Nullable QueueSlot slot) {
-        return slot == null || !slot.open || slot.chats == 0
-                ? Followed.empty()
-                : Followed.settled(queue.model(slot.chats), slot.staffed);
+        if (slot == null || !slot.open || slot.chats == 0) {
+            return Followed.empty();
+        }
+        int heads = ChatQueue.heads(slot.staffed);
+        return Followed.settled(queue.model(slot.chats).byOperatorsThereFor(Math.min(1, slot.staffed / heads)), heads);
     }
 
     private Slot slot(int index) {
@@ -239,56 +400,150 @@ public final class StaffingWeek {
         int queues = staffed.size();
         boolean[] open = new boolean[queues];
         double[] expected = new double[queues];
+        var own = new double[queues][];
         int[] required = new int[queues];
+        int[] places = new int[firstPost[queues]];
+        int[] atLeast = new int[firstPost[queues]];
         for (int q = 0; q < queues; q++) {
             var queue = staffed.get(q);
-            open[q] = queue.hours.isOpen(at);
-            double[] volume = chats.get(queue.queue.id());
-            expected[q] = volume == null ? 0 : assumptions.chats(volume[index]);
-            required[q] = open[q] ? queue.required(expected[q]) : 0;
-        }
-        List<boolean[]> there = people.servable(at);
-        int[] counted = counted(required, there, expected);
-        var result = new ArrayList<QueueSlot>(queues);
-        for (int q = 0; q < queues; q++) {
-            int place = q;
-            int eligible = (int) there.stream().filter(can -> can[place]).count();
-            Performance seen = open[q]
-                    ? staffed.get(q)
-                            .model(expected[q])
-                            .evaluate(counted[q], staffed.get(q).limits.withinSeconds())
-                    : Performance.NOBODY_COMES;
-            result.add(new QueueSlot(open[q], expected[q], required[q], eligible, counted[q], seen, 0));
-        }
-        return new Slot(at, there.size(), result);
-    }
-
-    /** People counted for each queue: the required places first, then the rest where the most chats are to each operator. */
-    private int[] counted(int[] required, List<boolean[]> there, double[] expected) {
-        int[] counted = new int[required.length];
-        int[] queueOf = Coverage.assign(required, there);
-        for (int queue : queueOf) {
-            if (queue != Coverage.NONE) {
-                counted[queue]++;
+            open[q] = queue.hours.isOpen(at.getEpochSecond());
+            own[q] = queue.own.stream()
+                    .mapToDouble(chats -> assumptions.chats(chats[index]))
+                    .toArray();
+            expected[q] = Arrays.stream(own[q]).sum();
+            if (open[q]) {
+                int[] there = queue.atLeast(own[q]);
+                required[q] = queue.required(there);
+                System.arraycopy(there, 0, atLeast, firstPost[q], there.length);
+                System.arraycopy(queue.places(required[q], own[q]), 0, places, firstPost[q], there.length);
             }
         }
-        for (int person = 0; person < queueOf.length; person++) {
-            if (queueOf[person] == Coverage.NONE) {
-                int busiest = busiest(there.get(person), required, counted, expected);
-                if (busiest != Coverage.NONE) {
-                    counted[busiest]++;
+        int[] present = people.present(at);
+        int[] supply = people.supply(at, present);
+        var coverage = new Coverage(places, people.serves(), supply);
+        var shared = shared(coverage, open, expected);
+        giveOut(coverage, places, expected);
+        int[] able = people.able(supply);
+        var result = new ArrayList<QueueSlot>(queues);
+        for (int q = 0; q < queues; q++) {
+            var parts = new ArrayList<Part>();
+            double lacking = 0;
+            for (int post = firstPost[q]; post < firstPost[q + 1]; post++) {
+                lacking += inPeople(
+                        coverage.lacking(post) + coverage.lackingPresent(post, scarce(q, post, atLeast), able[post]));
+                parts.add(new Part(
+                        staffed.get(q).posts.get(post - firstPost[q]),
+                        own[q][post - firstPost[q]],
+                        inPeople(places[post]),
+                        atLeast[post],
+                        inPeople(able[post])));
+            }
+            double counted = counted(coverage, q);
+            result.add(new QueueSlot(
+                    open[q],
+                    expected[q],
+                    required[q],
+                    eligible(q, present),
+                    inPeople(able[firstPost[q + 1] - 1]),
+                    counted,
+                    lacking,
+                    open[q] ? seen(staffed.get(q), own[q], parts, counted) : Performance.NOBODY_COMES,
+                    0,
+                    shared.get(q),
+                    parts));
+        }
+        return new Slot(at, present.length, inPeople(Arrays.stream(supply).sum()), result);
+    }
+
+    private static double inPeople(int thousandths) {
+        return (double) thousandths / Coverage.PLACE;
+    }
+
+    /** What is to be there for a post, in thousandths; for the queue as a whole, what it requires is counted already. */
+    private int scarce(int queue, int post, int[] atLeast) {
+        return post == firstPost[queue + 1] - 1 ? 0 : atLeast[post] * Coverage.PLACE;
+    }
+
+    private int eligible(int queue, int[] present) {
+        int last = firstPost[queue + 1] - 1;
+        return (int) Arrays.stream(present)
+                .filter(person -> people.serves().get(people.groupOf(person)).get(last))
+                .count();
+    }
+
+    private double counted(Coverage coverage, int queue) {
+        int counted = 0;
+        for (int group = 0; group < people.serves().size(); group++) {
+            for (int post = firstPost[queue]; post < firstPost[queue + 1]; post++) {
+                counted += coverage.counted(group, post);
+            }
+        }
+        return inPeople(counted);
+    }
+
+    private static Performance seen(Staffed queue, double[] chats, List<Part> parts, double counted) {
+        var pooled = queue.model(Arrays.stream(chats).sum()).evaluate(counted, queue.limits.withinSeconds());
+        return queue.seen(pooled, chats, parts.stream().mapToDouble(Part::able).toArray(), counted);
+    }
+
+    /**
+     * The queues whose places are filled by people nobody could stand in for, and who get chats of other queues too: whoever of them
+     * takes one is not there for the queue meanwhile, as the model of each queue takes them to be.
+     */
+    private BitSet shared(Coverage coverage, boolean[] open, double[] expected) {
+        var shared = new BitSet(open.length);
+        for (int q = 0; q < open.length; q++) {
+            for (int post = firstPost[q]; open[q] && !shared.get(q) && post < firstPost[q + 1]; post++) {
+                shared.set(q, isSharedPost(coverage, q, post, open, expected));
+            }
+        }
+        return shared;
+    }
+
+    private boolean isSharedPost(Coverage coverage, int queue, int post, boolean[] open, double[] expected) {
+        boolean elsewhereToo = false;
+        for (int group = 0; group < people.serves().size() && !elsewhereToo; group++) {
+            if (coverage.counted(group, post) > 0) {
+                for (int q = 0; q < open.length; q++) {
+                    elsewhereToo |= q != queue
+                            && open[q]
+                            && expected[q] > 0
+                            && people.serves().get(group).get(firstPost[q + 1] - 1);
                 }
             }
         }
-        return counted;
+        return elsewhereToo && !coverage.hasStandIn(post);
     }
 
-    private static int busiest(boolean[] can, int[] required, int[] counted, double[] expected) {
-        int busiest = Coverage.NONE;
+    /** Gives whoever counts for none yet to the queue of theirs with the most chats to each operator. */
+    private void giveOut(Coverage coverage, int[] places, double[] expected) {
+        double[] counted = new double[expected.length];
+        boolean[] wanted = new boolean[expected.length];
+        for (int q = 0; q < expected.length; q++) {
+            counted[q] = counted(coverage, q);
+            for (int post = firstPost[q]; post < firstPost[q + 1]; post++) {
+                wanted[q] |= places[post] > 0;
+            }
+        }
+        for (int group = 0; group < people.serves().size(); group++) {
+            while (coverage.free(group) > 0) {
+                int busiest = busiest(people.serves().get(group), wanted, counted, expected);
+                if (busiest < 0) {
+                    break;
+                }
+                int amount = Math.min(coverage.free(group), Coverage.PLACE);
+                coverage.join(group, firstPost[busiest + 1] - 1, amount);
+                counted[busiest] += (double) amount / Coverage.PLACE;
+            }
+        }
+    }
+
+    private int busiest(BitSet can, boolean[] wanted, double[] counted, double[] expected) {
+        int busiest = -1;
         double most = 0;
-        for (int queue = 0; queue < can.length; queue++) {
+        for (int queue = 0; queue < expected.length; queue++) {
             double chatsToEach = expected[queue] / (counted[queue] + 1);
-            if (can[queue] && required[queue] > 0 && chatsToEach > most) {
+            if (wanted[queue] && can.get(firstPost[queue + 1] - 1) && chatsToEach > most) {
                 most = chatsToEach;
                 busiest = queue;
             }

@@ -22,7 +22,7 @@ public record WaitingCurve(double stepSeconds, double chats, List<Double> patien
     }
 
     /** Half-hours that are alike to the queue. */
-    private record Alike(double chats, int operators) {}
+    private record Alike(double chats, double operators) {}
 
     /**
      * The curve of a queue.
@@ -52,7 +52,13 @@ public record WaitingCurve(double stepSeconds, double chats, List<Double> patien
             var alike = entry.getKey();
             double chats = alike.chats() * entry.getValue();
             var model = StaffingWeek.model(plan, queue, handlingSeconds, alike.chats());
-            double[] share = StillWaiting.of(model, alike.operators(), patience, step, steps);
+            int heads = ChatQueue.heads(alike.operators());
+            double[] share = StillWaiting.of(
+                    heads == 0 ? model : model.byOperatorsThereFor(Math.min(1, alike.operators() / heads)),
+                    heads,
+                    patience,
+                    step,
+                    steps);
             for (int i = 0; i <= steps; i++) {
                 sum[i] += chats * share[i];
             }

@@ -81,7 +81,8 @@ public final class Ways {
     }
 
     private static double shortHours(List<StaffingWeek.Slot> slots) {
-        return HALF_HOUR * slots.stream().mapToInt(StaffingWeek.Slot::shortOf).sum();
+        return HALF_HOUR
+                * slots.stream().mapToDouble(StaffingWeek.Slot::shortOf).sum();
     }
 
     private static Assumptions assuming(Lever lever, double value) {
@@ -95,6 +96,7 @@ public final class Ways {
                 null,
                 null,
                 null,
-                lever == Lever.BOT_SHARE ? value : null);
+                lever == Lever.BOT_SHARE ? value : null,
+                null);
     }
 }

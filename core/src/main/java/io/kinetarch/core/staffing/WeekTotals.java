@@ -14,7 +14,8 @@ import java.util.List;
  * @param meanWaitSeconds mean wait of the chats at open times; infinite if some queue grows without end
  * @param requiredHours operator-hours required
  * @param paidHours hours to be paid for so that so many are spent answering
- * @param presentHours operator-hours present
+ * @param presentHours operator-hours present, all of them paid
+ * @param availableHours those of them that are spent answering
  * @param shortHours operator-hours lacking, when nobody counts for two queues at once
  */
 public record WeekTotals(
@@ -26,6 +27,7 @@ public record WeekTotals(
         double requiredHours,
         double paidHours,
         double presentHours,
+        double availableHours,
         double shortHours) {
     private static final double HOURS = WeekOfHalfHours.SLOT.toMinutes() / 60.0;
 
@@ -44,12 +46,14 @@ public record WeekTotals(
         double waited = 0;
         long required = 0;
         long present = 0;
-        long lacking = 0;
+        double available = 0;
+        double lacking = 0;
         for (var slot : slots) {
             required += slot.required();
             paid += shrinkage.paid(
                     slot.required() * HOURS, slot.startsAt().atZone(zone).getDayOfWeek());
             present += slot.present();
+            available += slot.available();
             lacking += slot.shortOf();
             for (var queue : slot.queues()) {
                 chats += queue.chats();
@@ -72,6 +76,7 @@ public record WeekTotals(
                 required * HOURS,
                 paid,
                 present * HOURS,
+                available * HOURS,
                 lacking * HOURS);
     }
 }

@@ -1,7 +1,9 @@
 package io.kinetarch.core.staffing;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import java.util.ArrayList;
 import java.util.List;
@@ -42,7 +44,9 @@ public record WhyRequired(
         ABANDONMENT,
         OCCUPANCY,
         /** The fewest operators that are to be there while it is open. */
-        LEAST_OPERATORS
+        LEAST_OPERATORS,
+        /** Nobody can take both of some chats, so that those who take the ones cannot stand in for those who take the others. */
+        APART
     }
 
     /**
@@ -56,9 +60,7 @@ public record WhyRequired(
         double within = limits.withinSeconds();
         int required = slot.required();
         var oneLess = required == 0 ? null : model.evaluate(required - 1, within);
-        int everybody = (int) plan.operators().stream()
-                .filter(operator -> StaffingWeek.canServe(operator, queue))
-                .count();
+        int everybody = CompiledPlan.of(plan).able(ChatNeeds.of(queue.id())).cardinality();
         int atOnce = model.chatsAtOnce();
         return new WhyRequired(
                 model.load(),
@@ -71,15 +73,22 @@ public record WhyRequired(
                 oneLess,
                 oneLess == null
                         ? List.of()
-                        : missed(limits, oneLess, required <= queue.target().least()),
+                        : missed(
+                                limits,
+                                oneLess,
+                                required <= queue.target().least(),
+                                required > slot.parts().getLast().atLeast()),
                 everybody,
                 model.evaluate(everybody, within));
     }
 
-    private static List<Limit> missed(ServiceLimits limits, Performance seen, boolean tooFew) {
+    private static List<Limit> missed(ServiceLimits limits, Performance seen, boolean tooFew, boolean apart) {
         var missed = new ArrayList<Limit>();
         if (tooFew) {
             missed.add(Limit.LEAST_OPERATORS);
+        }
+        if (apart) {
+            missed.add(Limit.APART);
         }
         var answer = limits.answer();
         if (answer != null && seen.serviceLevel() < answer.share()) {

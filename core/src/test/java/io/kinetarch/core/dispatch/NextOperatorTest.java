@@ -8,7 +8,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.Membership;
-import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorChoice;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
@@ -16,9 +15,11 @@ import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.routing.ChatNeeds;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.OptionalInt;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -53,11 +54,11 @@ class NextOperatorTest {
         assertThat(NextOperator.choose(pool, fares("en"))).isEmpty();
 
         var limited =
-                new OperatorPool(SamplePlan.edited(mostChats(PLAN.operators().get(ANA), 2)));
+                new OperatorPool(SamplePlan.edited(PLAN.operators().get(ANA).withMostChats(2)));
         limited.comes(ANA, NINE);
         limited.takes(ANA, 2, 2);
         assertThat(NextOperator.explain(limited, fares("en")).standings().get(ANA))
-                .isEqualTo(Standing.HOLDS_MOST_CHATS);
+                .isEqualTo(new Standing.HoldsMostChats(2));
     }
 
     @Test
@@ -68,9 +69,12 @@ class NextOperatorTest {
 
         assertThat(NextOperator.explain(pool, fares("en")).standings())
                 .containsExactly(
-                        Standing.NO_FREE_CAPACITY, Standing.LEVEL_TOO_LOW, Standing.NOT_PRESENT, Standing.LACKS_SKILL);
+                        new Standing.NoFreeCapacity(6, 6, 2),
+                        new Standing.LevelTooLow(FARES, 1, 2),
+                        new Standing.NotPresent(),
+                        new Standing.LacksSkill(FARES, 2));
         assertThat(NextOperator.explain(pool, fares("ja")).standings().getFirst())
-                .isEqualTo(Standing.LACKS_LANGUAGE);
+                .isEqualTo(new Standing.LacksLanguage("ja"));
     }
 
     @Test
@@ -79,11 +83,15 @@ class NextOperatorTest {
         var pool = pool(byName, new OperatorChoice.LongestFree());
 
         assertThat(NextOperator.explain(pool, fares("en")).standings())
-                .containsExactly(Standing.NOT_NAMED, Standing.ELIGIBLE, Standing.NOT_NAMED, Standing.NOT_NAMED);
+                .containsExactly(
+                        new Standing.NotNamed(BOOKING),
+                        new Standing.Eligible(),
+                        new Standing.NotNamed(BOOKING),
+                        new Standing.NotNamed(BOOKING));
         var wanted = new ChatNeeds(BOOKING, List.of(new SkillNeed(FARES, 2)), "en");
         assertThat(NextOperator.explain(pool, wanted).standings().get(BEN))
                 .as("what a rule adds is asked of members by name too")
-                .isEqualTo(Standing.LEVEL_TOO_LOW);
+                .isEqualTo(new Standing.LevelTooLow(FARES, 1, 2));
     }
 
     @Test
@@ -91,7 +99,11 @@ class NextOperatorTest {
         var pool = pool(new Membership.BySkillOrName(List.of(id(BEN))), new OperatorChoice.LongestFree());
 
         assertThat(NextOperator.explain(pool, fares("en")).standings())
-                .containsExactly(Standing.ELIGIBLE, Standing.ELIGIBLE, Standing.ELIGIBLE, Standing.LACKS_SKILL);
+                .containsExactly(
+                        new Standing.Eligible(),
+                        new Standing.Eligible(),
+                        new Standing.Eligible(),
+                        new Standing.LacksSkill(FARES, 2));
     }
 
     @Test
@@ -100,7 +112,8 @@ class NextOperatorTest {
         var ana = PLAN.operators().get(ANA).withDepartments(List.of(other.id()));
         var pool = new OperatorPool(SamplePlan.edited(other, ana));
 
-        assertThat(NextOperator.explain(pool, fares("en")).standings().get(ANA)).isEqualTo(Standing.OTHER_DEPARTMENT);
+        assertThat(NextOperator.explain(pool, fares("en")).standings().get(ANA))
+                .isEqualTo(new Standing.OtherDepartment(SamplePlan.SALES));
     }
 
     @Test
@@ -166,7 +179,7 @@ class NextOperatorTest {
                     .filter(i -> present[i])
                     .filter(i -> queue.hasMember(operators.get(i)))
                     .filter(i -> operators.get(i).has(extra))
-                    .filter(i -> operators.get(i).languageLevel(needs.language()) > 0)
+                    .filter(i -> operators.get(i).languageLevel(Objects.requireNonNull(needs.language())) > 0)
                     .filter(i -> operators.get(i).capacity() - used[i] >= queue.weight())
                     .boxed()
                     .min(order.thenComparingLong(i -> since[i]).thenComparing(i -> i));
@@ -188,24 +201,6 @@ class NextOperatorTest {
 
     private static OperatorId id(int operator) {
         return PLAN.operators().get(operator).id();
-    }
-
-    private static Operator mostChats(Operator of, int most) {
-        return new Operator(
-                of.id(),
-                of.name(),
-                of.realName(),
-                of.realNameShown(),
-                of.account(),
-                of.picture(),
-                of.languages(),
-                of.skills(),
-                of.capacity(),
-                most,
-                of.departments(),
-                of.greeting(),
-                of.notifications(),
-                of.presence());
     }
 
     private static ChatNeeds fares(String language) {

@@ -143,8 +143,15 @@ class LadderCheckTest {
     void anAcceptedFindingIsQuietWhileItsFactsStay() {
         var late = ladder(new Rung(600, new Action.OfferMessage()));
         var found = LadderCheck.of(late).getFirst();
-        var accepted = late.edited(List.of(put(late.settings()
-                .with(List.of(new Acceptance(found.about().value(), found.words(), "Our visitors are patient."))))));
+        var accepted = accepting(
+                late,
+                new Acceptance(
+                        "queues",
+                        "booking",
+                        found.code().key(),
+                        found.facts(),
+                        "in whatever words",
+                        "Our visitors are patient."));
         var later = accepted.edited(List.of(
                 put(accepted.queue(BOOKING).withLadder(List.of(new Rung(700, new Action.OfferMessage()))))));
 
@@ -153,6 +160,15 @@ class LadderCheckTest {
                 .extracting(Finding::acceptedBecause)
                 .containsExactly("Our visitors are patient.");
         assertThat(PlanCheck.of(later, TODAY)).noneMatch(Finding::isAccepted);
+        var before4 = new Acceptance(null, "booking", null, List.of(), found.words(), "Known by its words.");
+        assertThat(PlanCheck.of(accepting(late, before4), TODAY))
+                .filteredOn(Finding::isAccepted)
+                .extracting(Finding::code)
+                .containsExactly(FindingCode.RUNG_TOO_LATE);
+    }
+
+    private static Plan accepting(Plan plan, Acceptance acceptance) {
+        return plan.edited(List.of(put(plan.settings().with(List.of(acceptance)))));
     }
 
     @Test

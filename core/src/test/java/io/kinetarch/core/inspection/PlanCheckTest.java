@@ -19,9 +19,11 @@ import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.HeldSkill;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
+import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Membership;
 import io.kinetarch.core.plan.NextChatFrom;
 import io.kinetarch.core.plan.OperatorChoice;
+import io.kinetarch.core.plan.Operators;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Queue;
@@ -55,6 +57,7 @@ class PlanCheckTest {
                                 + " present: Mon 08:00–09:00, Mon 17:00–18:00, Tue 08:00–09:00 and 11 more.",
                         "Queue cargo is open for 14 hours of the week in which nobody who could take its chats is usually"
                                 + " present: Mon 08:00–09:00, Mon 17:00–18:00, Tue 08:00–09:00 and 11 more.",
+                        "Site offers de, which nobody in Queue cargo, where its chats can come, speaks well enough.",
                         "Site has no words in en for: label text, greeting text, waiting text, busy text and 3 more.",
                         "Site has no words in de for: label text, greeting text, waiting text, busy text and 4 more.",
                         "Op ben is a member of no queue, so gets no chat.");
@@ -128,7 +131,7 @@ class PlanCheckTest {
     }
 
     @Test
-    void aLanguageThatTheLandingQueueCannotAnswerWarns() {
+    void aLanguageThatAQueueCannotAnswerWarns() {
         var anaLeaves = SamplePlan.plan()
                 .edited(List.of(new PlanEdit.Remove(
                         SamplePlan.plan().operators().getFirst().id())));
@@ -136,7 +139,31 @@ class PlanCheckTest {
         found(
                 anaLeaves,
                 Severity.WARNS,
-                "Site offers de, which nobody in the landing queue, Queue booking, speaks well enough.");
+                "Site offers de, which nobody in Queue booking, where its chats can come, speaks well enough.");
+    }
+
+    /** Only Ana speaks German, and she comes at one; Cleo serves the queue from nine. */
+    @Test
+    void timesWithoutAnybodyForALanguageOrARuleAreFoundInEveryQueue() {
+        var sample = SamplePlan.plan();
+        var later = Operators.present(sample.operators().getFirst(), SamplePlan.everyDay(13, 17));
+        var plan = sample.edited(List.of(new PlanEdit.Put(later)));
+
+        found(
+                plan,
+                Severity.WARNS,
+                "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in de is"
+                        + " usually present: Mon 09:00–13:00, Tue 09:00–13:00, Wed 09:00–13:00 and 4 more.");
+        found(plan, Severity.NOTES, "Queue booking hangs on one person for 28 hours of the week: Op cleo 28 h.");
+
+        var expert = new Rule(
+                new RuleId("rest"), "Rest", List.of(), BOOKING, List.of(new SkillNeed(FARES, 4)), null, LocalText.NONE);
+        found(
+                sample.edited(List.of(new PlanEdit.Put(later), new PlanEdit.Put(expert))),
+                Severity.WARNS,
+                "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in en"
+                        + " with Fares 4+ or in de with Fares 4+ is usually present: Mon 09:00–13:00, Tue 09:00–13:00, Wed"
+                        + " 09:00–13:00 and 4 more.");
     }
 
     @Test

@@ -12,9 +12,9 @@ import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 class AssumedFiguresTest {
-    private static final Shrinkage.Part BREAKS = new Shrinkage.Part("Breaks", 0.12, null);
+    private static final Shrinkage.Part BREAKS = new Shrinkage.Part("Breaks", 0.12, null, true);
     private static final Shrinkage.Part TRAINING =
-            new Shrinkage.Part("Training", 0.08, List.of(DayOfWeek.WEDNESDAY, DayOfWeek.TUESDAY));
+            new Shrinkage.Part("Training", 0.08, List.of(DayOfWeek.WEDNESDAY, DayOfWeek.TUESDAY), true);
 
     @Test
     void thePartsOfADayAddUp() {
@@ -32,15 +32,16 @@ class AssumedFiguresTest {
         refused(() -> Shrinkage.of(0.91), "/share", "from 0 to 0.9");
         refused(() -> new Shrinkage(List.of(BREAKS, BREAKS)), "/parts/1/name", "stands twice");
         refused(
-                () -> new Shrinkage(List.of(new Shrinkage.Part("Absence", 0.8, List.of(DayOfWeek.FRIDAY)), BREAKS)),
+                () -> new Shrinkage(
+                        List.of(new Shrinkage.Part("Absence", 0.8, List.of(DayOfWeek.FRIDAY), true), BREAKS)),
                 "/parts",
                 "the parts of a FRIDAY make 92 %");
-        refused(() -> new Shrinkage.Part("Breaks", 0.1, List.of()), "/days", "at least one");
+        refused(() -> new Shrinkage.Part("Breaks", 0.1, List.of(), true), "/days", "at least one");
         refused(
-                () -> new Shrinkage.Part("Breaks", 0.1, List.of(DayOfWeek.FRIDAY, DayOfWeek.FRIDAY)),
+                () -> new Shrinkage.Part("Breaks", 0.1, List.of(DayOfWeek.FRIDAY, DayOfWeek.FRIDAY), true),
                 "/days",
                 "stands twice");
-        refused(() -> new Shrinkage.Part(" ", 0.1, null), "/name", "blank");
+        refused(() -> new Shrinkage.Part(" ", 0.1, null, true), "/name", "blank");
     }
 
     @Test

@@ -28,7 +28,7 @@ public final class SamplePlan {
                         "Sample",
                         DUBLIN,
                         "IE",
-                        Shrinkage.of(0.3),
+                        Shrinkage.NONE,
                         null,
                         List.of(),
                         null,

@@ -22,15 +22,13 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class ClashTest {
-    private static final Roster NOTHING_BEFORE = Roster.empty(MONDAY.minusWeeks(1));
-
     private static PersonWeek week(RosterRules rules, Shift... set) {
         return new PersonWeek(
                 SamplePlan.plan(),
                 rules,
                 SamplePlan.plan().operators().getFirst(),
                 new Roster(MONDAY, List.of(set)),
-                NOTHING_BEFORE);
+                Around.NOTHING);
     }
 
     @Test
@@ -73,7 +71,7 @@ class ClashTest {
                 Weeks.rules(Weeks.hours(BEN, 8, 40)),
                 SamplePlan.plan().operators().get(1),
                 Roster.empty(MONDAY),
-                NOTHING_BEFORE);
+                Around.NOTHING);
 
         var clash = Clash.of(week).orElseThrow();
 

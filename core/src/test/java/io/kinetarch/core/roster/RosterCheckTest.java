@@ -22,16 +22,14 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class RosterCheckTest {
-    private static final Roster NOTHING_BEFORE = Roster.empty(MONDAY.minusWeeks(1));
-
-    private static List<Breach> check(RosterRules rules, Roster before, Shift... shifts) {
-        return RosterCheck.of(SamplePlan.plan(), rules, new Roster(MONDAY, List.of(shifts)), before).stream()
+    private static List<Breach> check(RosterRules rules, Around around, Shift... shifts) {
+        return RosterCheck.of(SamplePlan.plan(), rules, new Roster(MONDAY, List.of(shifts)), around).stream()
                 .filter(breach -> breach.operator().equals(ANA))
                 .toList();
     }
 
     private static List<Breach> check(RosterRules rules, Shift... shifts) {
-        return check(rules, NOTHING_BEFORE, shifts);
+        return check(rules, Around.NOTHING, shifts);
     }
 
     @Test
@@ -65,11 +63,73 @@ class RosterCheckTest {
                         .mapToObj(day -> Weeks.shift(ANA, day - 7, day == 6 ? "20:00" : "08:00", 240))
                         .toList());
 
-        var breaches = check(Weeks.rules(), before, fixed(ANA, 0, SHORT, "08:00"), fixed(ANA, 1, SHORT, "08:00"));
+        var breaches = check(
+                Weeks.rules(),
+                Around.of(MONDAY, List.of(before)),
+                fixed(ANA, 0, SHORT, "08:00"),
+                fixed(ANA, 1, SHORT, "08:00"));
 
         assertThat(breaches).extracting(Breach::rule).containsExactly(Rule.REST, Rule.DAYS_IN_A_ROW);
         assertThat(breaches.getLast().dates()).containsExactly(MONDAY.plusDays(1));
         assertThat(breaches.getLast().words()).isEqualTo("more than 5 days in a row, counting 4 before Monday");
+    }
+
+    /** The measured case: a shift to 23:00 on Sunday before one at 06:00 that is stored for Monday. */
+    @Test
+    void restAndDaysInARowCountWhatComesAfterSunday() {
+        var after = new Roster(
+                MONDAY.plusWeeks(1), List.of(Weeks.shift(ANA, 7, "06:00", 240), Weeks.shift(ANA, 8, "08:00", 240)));
+
+        var breaches = check(
+                Weeks.rules(),
+                Around.of(MONDAY, List.of(after)),
+                fixed(ANA, 3, SHORT, "08:00"),
+                fixed(ANA, 4, SHORT, "08:00"),
+                fixed(ANA, 5, SHORT, "08:00"),
+                Weeks.shift(ANA, 6, "19:00", 240));
+
+        assertThat(breaches)
+                .filteredOn(breach -> breach.rule() == Rule.REST)
+                .extracting(Breach::words)
+                .containsExactly("7 h of rest between Sun 19:00–23:00 and Mon 06:00–10:00; 11 h are due");
+        assertThat(breaches)
+                .filteredOn(breach -> breach.rule() == Rule.DAYS_IN_A_ROW)
+                .extracting(Breach::words)
+                .containsExactly("more than 5 days in a row, counting 2 of the week after");
+    }
+
+    /** Twelve days without one off, over two stored weeks, by rules that allow eleven. */
+    @Test
+    void daysInARowAreCountedAsFarBackAsTheyGo() {
+        var rules = new RosterRules(List.of(SHORT), 11 * 60, 11, List.of());
+        var before = IntStream.range(-11, 0)
+                .mapToObj(day -> Weeks.shift(ANA, day, "08:00", 240))
+                .toList();
+
+        assertThat(check(rules, new Around(before, List.of()), fixed(ANA, 0, SHORT, "08:00")))
+                .extracting(Breach::words)
+                .containsExactly("more than 11 days in a row, counting 11 before Monday");
+        assertThat(check(rules, new Around(before.subList(1, 11), List.of()), fixed(ANA, 0, SHORT, "08:00")))
+                .isEmpty();
+    }
+
+    /** In the night to 28 March 2027 clocks go forward: from 21:00 to 08:00 ten hours pass, not eleven. */
+    @Test
+    void restIsCountedAsTimePasses() {
+        var monday = LocalDate.of(2027, 3, 22);
+        var late = new Shift(ANA, monday.plusDays(5), LocalTime.of(17, 0), 240, List.of(), "short", true);
+        var early = new Shift(ANA, monday.plusDays(6), LocalTime.of(8, 0), 240, List.of(), "short", true);
+
+        assertThat(
+                        RosterCheck.of(
+                                        SamplePlan.plan(),
+                                        Weeks.rules(),
+                                        new Roster(monday, List.of(late, early)),
+                                        Around.NOTHING)
+                                .stream()
+                                .filter(breach -> breach.rule() == Rule.REST)
+                                .map(Breach::words))
+                .containsExactly("10 h of rest between Sat 17:00–21:00 and Sun 08:00–12:00; 11 h are due");
     }
 
     @Test
@@ -132,7 +192,7 @@ class RosterCheckTest {
                 SamplePlan.plan(),
                 Weeks.rules(),
                 new Roster(MONDAY, List.of(fixed(BEN, 0, SHORT, "08:00"))),
-                NOTHING_BEFORE);
+                Around.NOTHING);
 
         assertThat(breaches)
                 .extracting(Breach::words)

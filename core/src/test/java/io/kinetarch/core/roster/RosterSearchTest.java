@@ -9,10 +9,13 @@ import static io.kinetarch.core.roster.Weeks.SHORT;
 import static io.kinetarch.core.roster.Weeks.fixed;
 import static io.kinetarch.core.roster.Weeks.hours;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.Shrinkage;
+import io.kinetarch.core.staffing.Coverage;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
@@ -25,15 +28,14 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class RosterSearchTest {
-    private static final Roster NOTHING_BEFORE = Roster.empty(MONDAY.minusWeeks(1));
-
     private static RosterSearch.Found search(RosterRules rules, List<Slot> required, Shift... set) {
         return RosterSearch.search(
                 SamplePlan.plan(),
                 rules,
                 required,
+                Shrinkage.NONE,
                 new Roster(MONDAY, List.of(set)),
-                NOTHING_BEFORE,
+                Around.NOTHING,
                 1,
                 (_, _) -> true);
     }
@@ -50,6 +52,61 @@ class RosterSearchTest {
                 .containsExactly("ana 2026-12-01 08:00", "cleo 2026-12-01 08:00", "dara 2026-12-01 08:00");
         assertThat(found.standing().paidHalfHours()).isEqualTo(24);
         assertThat(found.clashes()).isEmpty();
+    }
+
+    /** Somebody who answers for 92.5 % of a shift leaves a twelfth of a place open, for which nobody more is put to work. */
+    @Test
+    void sharesOfAShiftThatAreNotSpentAnsweringCount() {
+        var shrinkage = new Shrinkage(List.of(
+                new Shrinkage.Part("Breaks", 0.2, null, true), new Shrinkage.Part("Meetings", 0.06, null, false)));
+        var required = Weeks.required(Map.of(1, new int[] {2, 1}), 8, 12);
+
+        var found = RosterSearch.search(
+                SamplePlan.plan(),
+                Weeks.rules(hours(ANA, 0, 40), hours(CLEO, 0, 40), hours(DARA, 0, 40)),
+                required,
+                shrinkage,
+                Roster.empty(MONDAY),
+                Around.NOTHING,
+                1,
+                (_, _) -> true);
+
+        assertThat(found.standing().shortHalfHours()).isCloseTo(8 * 3 * (1 - 0.925), within(1e-9));
+        assertThat(found.standing().paidHalfHours()).isEqualTo(24);
+    }
+
+    /** Queues are open from 8 to 18 o'clock, and every kind of shift takes eleven hours. */
+    @Test
+    void whereNoKindOfShiftFitsTheOpeningHoursThatIsTheReason() {
+        var tooLong = new ShiftKind("long", "Long", 660, LocalTime.of(8, 0), LocalTime.of(12, 0), 60, List.of());
+        var found = search(
+                new RosterRules(List.of(tooLong), 11 * 60, 5, List.of()),
+                Weeks.required(Map.of(1, new int[] {1, 0}), 8, 9));
+
+        assertThat(found.unfit())
+                .containsExactly(
+                        MONDAY.plusDays(1).atTime(8, 0), MONDAY.plusDays(1).atTime(8, 30));
+        assertThat(search(Weeks.rules(), Weeks.required(Map.of(1, new int[] {1, 0}), 8, 9))
+                        .unfit())
+                .isEmpty();
+    }
+
+    /** Whoever works on the Monday after at six does not work until late on Sunday. */
+    @Test
+    void restTowardsTheWeekAfterIsKept() {
+        var monday = Weeks.shift(ANA, 7, "06:00", 240);
+        var found = RosterSearch.search(
+                SamplePlan.plan(),
+                new RosterRules(List.of(SHORT), 15 * 60, 5, List.of(hours(ANA, 0, 40))),
+                Weeks.required(Map.of(6, new int[] {1, 0}), 14, 18),
+                Shrinkage.NONE,
+                new Roster(MONDAY, List.of()),
+                new Around(List.of(), List.of(monday)),
+                1,
+                (_, _) -> true);
+
+        assertThat(found.roster().of(ANA))
+                .noneMatch(shift -> shift.endsAt().isAfter(MONDAY.plusDays(6).atTime(15, 0)));
     }
 
     @Test
@@ -157,7 +214,7 @@ class RosterSearchTest {
 
             assertThat(found.clashes()).as("seed %d", seed).isEmpty();
             assertThat(found.standing().cost()).as("seed %d", seed).isEqualTo(best(rules, required));
-            assertThat(RosterCheck.of(SamplePlan.plan(), rules, found.roster(), NOTHING_BEFORE))
+            assertThat(RosterCheck.of(SamplePlan.plan(), rules, found.roster(), Around.NOTHING))
                     .filteredOn(breach -> breach.rule().binds())
                     .as("seed %d", seed)
                     .isEmpty();
@@ -189,7 +246,7 @@ class RosterSearchTest {
                     int open = Math.max(0, booking - (ana.slots.get(slot) ? 1 : 0)) + cargo;
                     lacking += Math.max(0, open - (cleo.slots.get(slot) ? 1 : 0));
                 }
-                best = Math.min(best, lacking * RosterSearch.SHORT + ana.cost + cleo.cost);
+                best = Math.min(best, lacking * Coverage.PLACE + RosterSearch.PAID * (ana.cost + cleo.cost));
             }
         }
         return best;
@@ -238,7 +295,7 @@ class RosterSearchTest {
                 .findFirst()
                 .orElseThrow();
         return weeks.stream()
-                .filter(week -> RosterCheck.of(plan, rules, new Roster(MONDAY, week), NOTHING_BEFORE, person).stream()
+                .filter(week -> RosterCheck.of(plan, rules, new Roster(MONDAY, week), Around.NOTHING, person).stream()
                         .noneMatch(breach -> breach.rule().binds()))
                 .toList();
     }

@@ -3,6 +3,7 @@ package io.kinetarch.core.roster;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.staffing.Performance;
+import io.kinetarch.core.staffing.Post;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
@@ -50,14 +51,21 @@ final class Weeks {
             var local = at.atZone(SamplePlan.DUBLIN);
             int[] people = byDay.getOrDefault(local.getDayOfWeek().getValue() - 1, new int[2]);
             boolean within = local.getHour() >= fromHour && local.getHour() < toHour;
-            slots.add(new Slot(at, 0, List.of(queue(within ? people[0] : 0), queue(within ? people[1] : 0))));
+            slots.add(new Slot(at, 0, 0, List.of(queue(0, within ? people[0] : 0), queue(1, within ? people[1] : 0))));
         }
         return slots;
     }
 
-    private static StaffingWeek.QueueSlot queue(int required) {
-        return new StaffingWeek.QueueSlot(true, required, required, 0, 0, SEEN, 0);
+    private static StaffingWeek.QueueSlot queue(int queue, int required) {
+        var parts = List.of(new StaffingWeek.Part(ALL.get(queue), required, required, required, 0));
+        return new StaffingWeek.QueueSlot(true, required, required, 0, 0, 0, required, SEEN, 0, false, parts);
     }
+
+    /** The queues' own posts: whoever can serve the queue. */
+    private static final List<Post> ALL = StaffingWeek.of(
+                    SamplePlan.plan(), new WeekOfHalfHours(SamplePlan.DUBLIN, MONDAY), Map.of(), Map.of())
+            .getFirst()
+            .posts();
 
     private static final Performance SEEN = new Performance(1, 0, 0, 0, 0, 0, 0, 0);
 

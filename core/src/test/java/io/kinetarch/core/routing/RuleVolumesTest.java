@@ -35,10 +35,19 @@ class RuleVolumesTest {
                         new Stream(null, null, Map.of(), new QueueId("gone"), new double[] {50, 50})));
 
         assertThat(routes.keySet())
-                .containsExactlyInAnyOrder(new Route(CARGO, SITE), new Route(BOOKING, SITE), new Route(BOOKING, null));
-        assertThat(routes.get(new Route(CARGO, SITE))).containsExactly(3, 4);
-        assertThat(routes.get(new Route(BOOKING, SITE))).containsExactly(8, 0);
-        assertThat(routes.get(new Route(BOOKING, null))).containsExactly(1, 1);
+                .containsExactlyInAnyOrder(
+                        route(CARGO, "en"),
+                        route(BOOKING, "en"),
+                        route(BOOKING, "de"),
+                        new Route(ChatNeeds.of(BOOKING), null));
+        assertThat(routes.get(route(CARGO, "en"))).containsExactly(3, 4);
+        assertThat(routes.get(route(BOOKING, "en"))).containsExactly(6, 0);
+        assertThat(routes.get(route(BOOKING, "de"))).containsExactly(2, 0);
+        assertThat(routes.get(new Route(ChatNeeds.of(BOOKING), null))).containsExactly(1, 1);
+    }
+
+    private static Route route(QueueId queue, String language) {
+        return new Route(new ChatNeeds(queue, List.of(), language), SITE);
     }
 
     @Test
@@ -50,8 +59,8 @@ class RuleVolumesTest {
         var before = RuleVolumes.of(plan, STARTS, streams);
         var after = RuleVolumes.of(moved, STARTS, streams);
 
-        assertThat(before.keySet()).extracting(Route::queue).containsExactly(CARGO);
-        assertThat(after.keySet()).extracting(Route::queue).containsExactly(BOOKING);
+        assertThat(before.keySet()).extracting(route -> route.needs().queue()).containsExactly(CARGO);
+        assertThat(after.keySet()).extracting(route -> route.needs().queue()).containsExactly(BOOKING);
         assertThat(sum(after)).isCloseTo(sum(before), within(1e-12));
     }
 

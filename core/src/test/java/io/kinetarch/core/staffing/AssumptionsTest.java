@@ -9,6 +9,7 @@ import static org.assertj.core.api.Assertions.within;
 import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.routing.ChatNeeds;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Arrays;
@@ -58,7 +59,7 @@ class AssumptionsTest {
 
     @Test
     void furtherLimitsOnlyAskForMore() {
-        var strict = new Assumptions(1, 1, null, null, null, null, 0.01, 0.6, null);
+        var strict = new Assumptions(1, 1, null, null, null, null, 0.01, 0.6, null, null);
         assertThat(required(strict)).isGreaterThanOrEqualTo(required(Assumptions.AS_PLANNED));
         var slot = slot(strict).queues().getFirst();
         assertThat(slot.required()).isPositive();
@@ -100,7 +101,8 @@ class AssumptionsTest {
                 null,
                 null,
                 null,
-                bot);
+                bot,
+                null);
     }
 
     private static int required(Assumptions assumptions) {
@@ -113,7 +115,7 @@ class AssumptionsTest {
         return StaffingWeek.of(
                         SamplePlan.plan(),
                         WEEK,
-                        Map.of(BOOKING, chats),
+                        Map.of(ChatNeeds.of(BOOKING), chats),
                         Map.of(BOOKING, HANDLING),
                         assumptions,
                         Presences.USUAL)

@@ -6,6 +6,7 @@ import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import io.kinetarch.core.dispatch.ChatsAtOnce;
 import io.kinetarch.core.plan.AnswerTarget;
 import io.kinetarch.core.plan.Membership;
 import io.kinetarch.core.plan.OperatorChoice;
@@ -15,16 +16,15 @@ import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.Workload;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Random;
 import org.assertj.core.util.DoubleComparator;
 import org.junit.jupiter.api.Test;
 
@@ -35,7 +35,8 @@ class StaffingWeekTest {
     void requiresWhatTheModelSaysWhereOpenAndNothingWhereClosed() {
         double[] chats = new double[336];
         Arrays.fill(chats, 20);
-        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, chats), Map.of(BOOKING, 300.0));
+        var slots =
+                StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(ChatNeeds.of(BOOKING), chats), Map.of(BOOKING, 300.0));
         int model = Requirement.smallest(
                 ChatQueue.arriving(20 / 1800.0, 300)
                         .patience(180)
@@ -56,14 +57,15 @@ class StaffingWeekTest {
     void onePersonIsCountedForOneQueueAtATime() {
         double[] some = new double[336];
         Arrays.fill(some, 1);
-        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, some, CARGO, some), Map.of());
+        var slots = StaffingWeek.of(
+                SamplePlan.plan(), WEEK, Map.of(ChatNeeds.of(BOOKING), some, ChatNeeds.of(CARGO), some), Map.of());
         var noon = slot(slots, "2026-12-01T12:00:00Z");
 
         assertThat(noon.present()).isEqualTo(4);
         assertThat(noon.shortOf()).isZero();
         // Ana, Cleo and Dara can serve something; Ben's level is too low for everything.
         assertThat(noon.queues().stream()
-                        .mapToInt(StaffingWeek.QueueSlot::staffed)
+                        .mapToDouble(StaffingWeek.QueueSlot::staffed)
                         .sum())
                 .isEqualTo(3);
         var early = slot(slots, "2026-12-01T08:00:00Z");
@@ -81,7 +83,7 @@ class StaffingWeekTest {
                 new Membership.BySkill(),
                 new OperatorChoice.LongestFree(),
                 new WaitingRoom(new WaitingRoom.Limit(2, new WaitingRoom.Beyond.BusyText()), true, false));
-        var slots = StaffingWeek.of(SamplePlan.edited(limited), WEEK, Map.of(BOOKING, chats), Map.of());
+        var slots = StaffingWeek.of(SamplePlan.edited(limited), WEEK, Map.of(ChatNeeds.of(BOOKING), chats), Map.of());
         var noon = slot(slots, "2026-12-01T12:00:00Z").queues().getFirst();
         var model = ChatQueue.arriving(40 / 1800.0, 420)
                 .patience(180)
@@ -116,7 +118,7 @@ class StaffingWeekTest {
         Arrays.fill(chats, 1);
         chats[ten] = 200;
         var plan = SamplePlan.edited(withPatience(3000));
-        var slots = StaffingWeek.of(plan, WEEK, Map.of(BOOKING, chats), Map.of());
+        var slots = StaffingWeek.of(plan, WEEK, Map.of(ChatNeeds.of(BOOKING), chats), Map.of());
         var rush = slot(slots, "2026-12-01T10:00:00Z").queues().getFirst();
         var after = slot(slots, "2026-12-01T10:30:00Z").queues().getFirst();
         var later = slot(slots, "2026-12-01T16:00:00Z").queues().getFirst();
@@ -146,8 +148,8 @@ class StaffingWeekTest {
     void paidHoursFollowTheShrinkageOfEachWeekday() {
         double[] some = new double[336];
         Arrays.fill(some, 5);
-        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(BOOKING, some), Map.of());
-        var onMondays = new Shrinkage(List.of(new Shrinkage.Part("Meeting", 0.5, List.of(DayOfWeek.MONDAY))));
+        var slots = StaffingWeek.of(SamplePlan.plan(), WEEK, Map.of(ChatNeeds.of(BOOKING), some), Map.of());
+        var onMondays = new Shrinkage(List.of(new Shrinkage.Part("Meeting", 0.5, List.of(DayOfWeek.MONDAY), false)));
 
         double aDay = WeekTotals.of(slots, DUBLIN, Shrinkage.NONE).requiredHours() / 7;
         assertThat(WeekTotals.of(slots, DUBLIN, onMondays).paidHours()).isCloseTo(8 * aDay, within(1e-9));
@@ -162,7 +164,7 @@ class StaffingWeekTest {
                 new Membership.ByName(List.of(new OperatorId("ben"))),
                 new OperatorChoice.LongestFree(),
                 WaitingRoom.OPEN);
-        var slots = StaffingWeek.of(SamplePlan.edited(byName), WEEK, Map.of(BOOKING, some), Map.of());
+        var slots = StaffingWeek.of(SamplePlan.edited(byName), WEEK, Map.of(ChatNeeds.of(BOOKING), some), Map.of());
 
         assertThat(slot(slots, "2026-12-01T12:00:00Z").queues().getFirst().eligible())
                 .isEqualTo(1);
@@ -172,40 +174,7 @@ class StaffingWeekTest {
     void chatsAtOnceFollowCapacityWeightAndKnownSlowdown() {
         var plan = SamplePlan.plan();
 
-        assertThat(StaffingWeek.chatsAtOnce(plan, plan.queue(BOOKING))).isEqualTo(3);
-    }
-
-    /** The oracle tries every assignment. */
-    @Test
-    void coverageFillsAsManyPlacesAsAnyAssignmentCould() {
-        for (int seed = 0; seed < 400; seed++) {
-            var random = new Random(seed);
-            int queues = 1 + random.nextInt(3);
-            int people = random.nextInt(6);
-            int[] required = random.ints(queues, 0, 4).toArray();
-            var servable = new ArrayList<boolean[]>();
-            for (int p = 0; p < people; p++) {
-                boolean[] can = new boolean[queues];
-                for (int q = 0; q < queues; q++) {
-                    can[q] = random.nextBoolean();
-                }
-                servable.add(can);
-            }
-            int[] counted = new int[queues];
-            int[] queueOf = Coverage.assign(required, servable);
-            for (int p = 0; p < people; p++) {
-                if (queueOf[p] != Coverage.NONE) {
-                    assertThat(servable.get(p)[queueOf[p]]).isTrue();
-                    counted[queueOf[p]]++;
-                }
-            }
-            int filled = 0;
-            for (int q = 0; q < queues; q++) {
-                assertThat(counted[q]).as("seed %s", seed).isLessThanOrEqualTo(required[q]);
-                filled += counted[q];
-            }
-            assertThat(filled).as("seed %s", seed).isEqualTo(most(required, servable, 0));
-        }
+        assertThat(ChatsAtOnce.of(plan, plan.queue(BOOKING)).value()).isEqualTo(3);
     }
 
     @Test
@@ -218,21 +187,6 @@ class StaffingWeekTest {
         assertThat(WeekOfHalfHours.after(Instant.parse("2026-11-30T00:00:00Z"), DUBLIN)
                         .monday())
                 .isEqualTo("2026-12-07");
-    }
-
-    private static int most(int[] required, List<boolean[]> servable, int person) {
-        if (person == servable.size()) {
-            return 0;
-        }
-        int best = most(required, servable, person + 1);
-        for (int q = 0; q < required.length; q++) {
-            if (required[q] > 0 && servable.get(person)[q]) {
-                required[q]--;
-                best = Math.max(best, 1 + most(required, servable, person + 1));
-                required[q]++;
-            }
-        }
-        return best;
     }
 
     private static Slot slot(List<Slot> slots, String at) {

@@ -59,6 +59,7 @@ class WaitingCurveTest {
     }
 
     private static QueueSlot slot(boolean open, double chats, int staffed) {
-        return new QueueSlot(open, chats, 1, staffed, staffed, Performance.NOBODY_COMES, 0);
+        return new QueueSlot(
+                open, chats, 1, staffed, staffed, staffed, 0, Performance.NOBODY_COMES, 0, false, List.of());
     }
 }

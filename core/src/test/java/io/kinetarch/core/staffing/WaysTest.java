@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.Ways.Lever;
 import io.kinetarch.core.staffing.Ways.Way;
@@ -28,15 +29,16 @@ class WaysTest {
             int hour = WEEK.slots().get(i).atZone(DUBLIN).getHour();
             expected[i] = hour >= 10 && hour < 12 ? chats : 0;
         }
-        return StaffingWeek.of(PLAN, WEEK, Map.of(BOOKING, expected), Map.of(), assumptions, Presences.USUAL);
+        return StaffingWeek.of(
+                PLAN, WEEK, Map.of(ChatNeeds.of(BOOKING), expected), Map.of(), assumptions, Presences.USUAL);
     }
 
     private static double shortHours(double chats, Assumptions assumptions) {
-        return week(chats, assumptions).stream().mapToInt(Slot::shortOf).sum() / 2.0;
+        return week(chats, assumptions).stream().mapToDouble(Slot::shortOf).sum() / 2.0;
     }
 
     private static Assumptions bot(double share) {
-        return new Assumptions(1, 1, null, null, null, null, null, null, share);
+        return new Assumptions(1, 1, null, null, null, null, null, null, share, null);
     }
 
     @Test
@@ -65,7 +67,7 @@ class WaysTest {
         assertThat(atOnce.value()).isEqualTo(6);
         assertThat(atOnce.shortHours())
                 .isPositive()
-                .isEqualTo(shortHours(chats, new Assumptions(1, 1, 6, null, null, null, null, null, null)));
+                .isEqualTo(shortHours(chats, new Assumptions(1, 1, 6, null, null, null, null, null, null, null)));
     }
 
     @Test

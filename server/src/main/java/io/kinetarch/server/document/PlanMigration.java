@@ -24,6 +24,19 @@ final class PlanMigration {
             settingsToVersion3((ObjectNode) document.path("settings"));
             document.put("schemaVersion", 3);
         }
+        if (document.path("schemaVersion").asInt() == 3) {
+            settingsToVersion4((ObjectNode) document.path("settings"));
+            document.put("schemaVersion", 4);
+        }
+    }
+
+    /** Version 4 knows which parts of the shrinkage rosters plan themselves, and findings by their code and facts. */
+    static void settingsToVersion4(ObjectNode settings) {
+        objects((ObjectNode) settings.path("shrinkage"), "parts").forEach(part -> part.put("byRoster", false));
+        objects(settings, "accepted").forEach(accepted -> {
+            accepted.putNull("kind").putNull("code");
+            accepted.putArray("facts");
+        });
     }
 
     /** Version 3 has the shrinkage part by part, and knows what an hour costs and a bot is to finish. */

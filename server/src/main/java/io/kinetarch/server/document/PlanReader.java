@@ -20,6 +20,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
@@ -85,13 +86,22 @@ public class PlanReader {
         return json.treeToValue(document, PlanDocument.class);
     }
 
-    /** Reads an element that was stored on its own, by this version of the program or the one before. */
+    /** Reads an element that was stored on its own, by this version of the program or an older one. */
     public <E extends Element> E stored(String text, Class<E> type) {
         var element = (ObjectNode) json.readTree(text);
         if (type == Settings.class && element.path("shrinkage").isNumber()) {
             PlanMigration.settingsToVersion3(element);
         }
+        if (type == Settings.class && isBefore4(element)) {
+            PlanMigration.settingsToVersion4(element);
+        }
         return json.treeToValue(element, type);
+    }
+
+    private static boolean isBefore4(ObjectNode settings) {
+        return Stream.of(settings.path("shrinkage").path("parts"), settings.path("accepted"))
+                .flatMap(JsonNode::valueStream)
+                .anyMatch(one -> !one.has("byRoster") && !one.has("code"));
     }
 
     private Schema schemaOf(ObjectNode document) {

@@ -13,7 +13,6 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -122,15 +121,16 @@ class ForecastSheets {
     }
 
     private Stream<List<@Nullable Object>> queuesOf(State state, WeekOfHalfHours week) {
-        var chats = weeks.of(state, week).beforeBot();
+        var forecast = weeks.of(state, week);
         var slots = week.slots();
         return state.plan().queues().stream()
-                .filter(queue -> chats.containsKey(queue.id()))
-                .flatMap(queue -> IntStream.range(0, slots.size())
-                        .mapToObj(i -> cells(
-                                local(slots.get(i), week.zone()),
-                                queue.name(),
-                                Objects.requireNonNull(chats.get(queue.id()))[i])));
+                .filter(queue -> forecast.beforeBot().keySet().stream()
+                        .anyMatch(needs -> needs.queue().equals(queue.id())))
+                .flatMap(queue -> {
+                    double[] chats = forecast.beforeBot(queue.id());
+                    return IntStream.range(0, slots.size())
+                            .mapToObj(i -> cells(local(slots.get(i), week.zone()), queue.name(), chats[i]));
+                });
     }
 
     private static List<@Nullable Object> line(Plan plan, SeriesKey key, Object when, List<Object> more) {

@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.routing.RuleVolumes;
 import io.kinetarch.core.routing.RuleVolumes.Route;
 import io.kinetarch.core.routing.RuleVolumes.Stream;
@@ -51,21 +52,32 @@ public class WeekForecasts {
     /**
      * Chats expected.
      *
-     * @param chats by queue, for each half-hour of the week
+     * @param chats by what they ask of people, for each half-hour of the week
      * @param estimates what the last weeks say of each queue's chats; queues of which they say nothing are left out
-     * @param beforeBot chats by queue, those included that a bot is to finish by itself
+     * @param beforeBot the same, those included that a bot is to finish by itself
      * @param measuredUntil the day before which those weeks end
      * @param byDoor chats expected by queue and door; the door is empty where it is not known
      * @param notes what its reader should know
      */
     public record Forecast(
             WeekOfHalfHours week,
-            Map<QueueId, double[]> chats,
-            Map<QueueId, double[]> beforeBot,
+            Map<ChatNeeds, double[]> chats,
+            Map<ChatNeeds, double[]> beforeBot,
             Map<QueueId, WorkloadEstimate> estimates,
             LocalDate measuredUntil,
             Map<Origin, double[]> byDoor,
             List<String> notes) {
+        /** Chats of a queue in each half-hour, those included that a bot is to finish by itself. */
+        public double[] beforeBot(QueueId queue) {
+            double[] sum = new double[week.slots().size()];
+            beforeBot.forEach((needs, chats) -> {
+                if (needs.queue().equals(queue)) {
+                    Arrays.setAll(sum, i -> sum[i] + chats[i]);
+                }
+            });
+            return sum;
+        }
+
         /** Measured mean handling time of a chat by an operator who holds no other, by queue where known. */
         public Map<QueueId, Double> handlingSeconds() {
             var seconds = new HashMap<QueueId, Double>();
@@ -106,18 +118,18 @@ public class WeekForecasts {
         var streams =
                 history.series().isEmpty() || tooFar ? List.<Stream>of() : streams(state, week, history, learnt, all);
         var routes = RuleVolumes.of(plan, week.slots(), streams);
-        var beforeBot = byQueue(routes);
+        var beforeBot = byNeeds(routes);
         if (!plan.settings().botShares().isEmpty()) {
             routes = RuleVolumes.of(
                     plan,
                     week.slots(),
                     streams.stream().map(stream -> stream.past(plan.settings())).toList());
         }
-        var chats = byQueue(routes);
+        var chats = byNeeds(routes);
         var byDoor = new LinkedHashMap<Origin, double[]>();
         routes.forEach((route, expected) -> {
             var door = route.door();
-            byDoor.put(new Origin(route.queue().value(), door == null ? "" : door.value()), expected);
+            add(byDoor, new Origin(route.needs().queue().value(), door == null ? "" : door.value()), expected);
         });
         var estimates = new HashMap<QueueId, WorkloadEstimate>();
         plan.queues().forEach(queue -> {
@@ -137,16 +149,18 @@ public class WeekForecasts {
                 notes(week, history, all, tooFar, sum(beforeBot) - sum(chats)));
     }
 
-    private static Map<QueueId, double[]> byQueue(Map<Route, double[]> routes) {
-        var chats = new HashMap<QueueId, double[]>();
-        routes.forEach((route, expected) -> {
-            double[] sum = chats.computeIfAbsent(route.queue(), _ -> new double[expected.length]);
-            Arrays.setAll(sum, i -> sum[i] + expected[i]);
-        });
+    private static Map<ChatNeeds, double[]> byNeeds(Map<Route, double[]> routes) {
+        var chats = new LinkedHashMap<ChatNeeds, double[]>();
+        routes.forEach((route, expected) -> add(chats, route.needs(), expected));
         return chats;
     }
 
-    private static double sum(Map<QueueId, double[]> chats) {
+    private static <K> void add(Map<K, double[]> sums, K key, double[] more) {
+        double[] sum = sums.computeIfAbsent(key, _ -> new double[more.length]);
+        Arrays.setAll(sum, i -> sum[i] + more[i]);
+    }
+
+    private static double sum(Map<ChatNeeds, double[]> chats) {
         return chats.values().stream().flatMapToDouble(Arrays::stream).sum();
     }
 

@@ -1,9 +1,11 @@
 package io.kinetarch.server.passage;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.hours.OpenState;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
@@ -79,7 +81,9 @@ class PassageController {
      *
      * @param members operators who could ever serve it
      * @param eligible those of them present
-     * @param staffed those counted for it, when nobody counts for two queues at once
+     * @param staffed those counted for it, when nobody counts twice, each for the share of the time in which they answer
+     * @param shortOf operators lacking
+     * @param shared whether its people are wanted elsewhere too, so that what is seen may be too good
      * @param because why its department is open or closed
      */
     record QueuePlace(
@@ -93,7 +97,9 @@ class PassageController {
             int members,
             int eligible,
             int required,
-            int staffed,
+            double staffed,
+            double shortOf,
+            boolean shared,
             double answeredInTime,
             @Nullable Double meanWaitSeconds) {}
 
@@ -177,12 +183,12 @@ class PassageController {
                 seen.open(),
                 state.because(),
                 state.nextChange().orElse(null),
-                (int) plan.operators().stream()
-                        .filter(operator -> StaffingWeek.canServe(operator, queue))
-                        .count(),
+                CompiledPlan.of(plan).able(ChatNeeds.of(queue.id())).cardinality(),
                 seen.eligible(),
                 seen.required(),
                 seen.staffed(),
+                seen.shortOf(),
+                seen.shared(),
                 seen.seen().serviceLevel(),
                 Double.isInfinite(wait) ? null : wait);
     }

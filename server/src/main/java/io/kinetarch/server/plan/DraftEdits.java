@@ -124,7 +124,8 @@ public class DraftEdits {
     }
 
     /** Changes the draft as it is found; all of the edits or none. */
-    Edited change(String planId, Function<Plan, List<PlanEdit>> wanted, SignedIn by) {
+    @Transactional
+    public Edited change(String planId, Function<Plan, List<PlanEdit>> wanted, SignedIn by) {
         var draft = plans.lockedDraft(planId);
         try {
             return new Made(draft, by, versions(planId))

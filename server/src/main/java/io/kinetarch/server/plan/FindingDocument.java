@@ -1,11 +1,14 @@
 package io.kinetarch.server.plan;
 
 import io.kinetarch.core.inspection.Finding;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
  * A finding of the plan check.
  *
+ * @param code what is wrong, such as "queue-without-members"
+ * @param facts ids and figures that it says it of; with its code and its element they are its name
  * @param kind of the element whose setting would change it
  * @param id of that element
  * @param offered what a mend would do that can be had with one call; null where people have to choose
@@ -13,6 +16,8 @@ import org.jspecify.annotations.Nullable;
  */
 record FindingDocument(
         Finding.Severity severity,
+        String code,
+        List<String> facts,
         ElementKind kind,
         String id,
         String words,
@@ -22,6 +27,8 @@ record FindingDocument(
     static FindingDocument of(Finding finding) {
         return new FindingDocument(
                 finding.severity(),
+                finding.code().key(),
+                finding.facts(),
                 ElementKind.of(finding.about()),
                 finding.about().value(),
                 finding.words(),

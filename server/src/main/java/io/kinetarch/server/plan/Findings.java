@@ -43,10 +43,10 @@ class Findings {
 
     /** Makes the mend that a finding offers. */
     @Transactional
-    public Edited mend(String planId, String about, String words, SignedIn by) {
+    public Edited mend(String planId, FindingName name, SignedIn by) {
         return edits.change(
                 planId,
-                plan -> named(planId, about, words)
+                plan -> named(planId, name)
                         .offered()
                         .orElseThrow(() -> new Refusal(
                                 Kind.ALREADY_DONE,
@@ -57,31 +57,47 @@ class Findings {
 
     /** Lets a finding be, for a reason. */
     @Transactional
-    public Edited accept(String planId, String about, String words, String reason, SignedIn by) {
+    public Edited accept(String planId, FindingName name, String reason, SignedIn by) {
         return edits.change(
                 planId,
                 plan -> {
-                    var finding = named(planId, about, words);
+                    var finding = named(planId, name);
                     if (finding.severity() == Severity.BLOCKS) {
                         throw new Refusal(
                                 Kind.ALREADY_DONE,
                                 "What keeps a plan from going live cannot be accepted: " + finding.mend());
                     }
-                    return accepted(plan, others -> others.add(new Acceptance(about, words, reason)));
+                    return accepted(
+                            plan,
+                            others -> others.add(new Acceptance(
+                                    finding.about().kind(),
+                                    finding.about().value(),
+                                    finding.code().key(),
+                                    finding.facts(),
+                                    finding.words(),
+                                    reason)));
                 },
                 by);
     }
 
     /** Lets an accepted finding speak again. */
     @Transactional
-    public Edited reopen(String planId, String about, String words, SignedIn by) {
+    public Edited reopen(String planId, FindingName name, SignedIn by) {
         return edits.change(
-                planId,
-                plan -> accepted(
-                        plan,
-                        others -> others.removeIf(
-                                one -> one.about().equals(about) && one.words().equals(words))),
-                by);
+                planId, plan -> accepted(plan, others -> others.removeIf(named(planId, name)::isMeantBy)), by);
+    }
+
+    /**
+     * What a finding is known by.
+     *
+     * @param kind and {@code id} of the element it is about
+     */
+    record FindingName(ElementKind kind, String id, String code, List<String> facts) {
+        boolean isOf(Finding finding) {
+            return finding.about().equals(kind.id(id))
+                    && finding.code().key().equals(code)
+                    && finding.facts().equals(facts);
+        }
     }
 
     private static List<PlanEdit> accepted(Plan plan, Consumer<List<Acceptance>> change) {
@@ -90,10 +106,9 @@ class Findings {
         return List.of(new PlanEdit.Put(plan.settings().with(accepted)));
     }
 
-    private Finding named(String planId, String about, String words) {
+    private Finding named(String planId, FindingName name) {
         return of(planId).stream()
-                .filter(finding ->
-                        finding.about().value().equals(about) && finding.words().equals(words))
+                .filter(name::isOf)
                 .findFirst()
                 .orElseThrow(() -> new Refusal(
                         Kind.STALE_EDIT,

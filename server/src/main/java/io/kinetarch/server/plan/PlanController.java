@@ -5,6 +5,7 @@ import io.kinetarch.server.plan.DraftEdits.Edited;
 import io.kinetarch.server.plan.DraftEdits.ElementEdit;
 import io.kinetarch.server.plan.Drafts.Draft;
 import io.kinetarch.server.plan.Drafts.HistoryEntry;
+import io.kinetarch.server.plan.Findings.FindingName;
 import io.kinetarch.server.plan.Plans.Revision;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -66,19 +67,8 @@ class PlanController {
      */
     record Move(int version, @Nullable String before) {}
 
-    /**
-     * A finding, by what it is about and what it says.
-     *
-     * @param id of the element it is about
-     */
-    record FindingName(String id, String words) {}
-
-    /**
-     * The wish to live with a finding.
-     *
-     * @param id of the element it is about
-     */
-    record FindingAccepted(String id, String words, String reason) {}
+    /** The wish to live with a finding. */
+    record FindingAccepted(FindingName finding, String reason) {}
 
     /**
      * The wish to make the draft live.
@@ -182,19 +172,19 @@ class PlanController {
     /** Makes the mend that a finding offers; it can be undone like any other change. */
     @PostMapping("/{plan}/draft/mends")
     Edited mend(@PathVariable String plan, @RequestBody FindingName finding, @AuthenticationPrincipal SignedIn by) {
-        return findings.mend(plan, finding.id(), finding.words(), by);
+        return findings.mend(plan, finding, by);
     }
 
     /** Lets a finding be quiet, for a reason, until its facts change. */
     @PostMapping("/{plan}/draft/acceptances")
     Edited accept(@PathVariable String plan, @RequestBody FindingAccepted wish, @AuthenticationPrincipal SignedIn by) {
-        return findings.accept(plan, wish.id(), wish.words(), wish.reason(), by);
+        return findings.accept(plan, wish.finding(), wish.reason(), by);
     }
 
     /** Lets an accepted finding speak again. */
     @PostMapping("/{plan}/draft/acceptances/reopened")
     Edited reopen(@PathVariable String plan, @RequestBody FindingName finding, @AuthenticationPrincipal SignedIn by) {
-        return findings.reopen(plan, finding.id(), finding.words(), by);
+        return findings.reopen(plan, finding, by);
     }
 
     @GetMapping("/{plan}/revisions")

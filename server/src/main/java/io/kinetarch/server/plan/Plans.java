@@ -74,7 +74,12 @@ public class Plans {
             long volumeChange,
             long adjustmentChange,
             Presences presences,
-            String stamp) {}
+            String stamp) {
+        /** The same with another plan, which is stored nowhere. */
+        public State with(Plan other) {
+            return new State(id, other, change, volumeChange, adjustmentChange, presences, stamp);
+        }
+    }
 
     private State state(String id, Plan plan, long change, Stamp stamp, String document) {
         return new State(

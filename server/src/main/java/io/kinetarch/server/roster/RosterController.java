@@ -1,9 +1,11 @@
 package io.kinetarch.server.roster;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanRefusal;
+import io.kinetarch.core.roster.Around;
 import io.kinetarch.core.roster.Breach;
 import io.kinetarch.core.roster.Roster;
 import io.kinetarch.core.roster.RosterCheck;
@@ -11,7 +13,6 @@ import io.kinetarch.core.roster.RosterRules;
 import io.kinetarch.core.roster.Shift;
 import io.kinetarch.core.roster.ShiftKind;
 import io.kinetarch.core.roster.Terms;
-import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.server.job.Jobs;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.Which;
@@ -95,6 +96,7 @@ class RosterController {
      *
      * @param rostered whether presence is by these shifts; if not, people are present as usual and there are none
      * @param found by the last search; null where there was none
+     * @param outdated whether the week requires something else now than it did for that search
      */
     record RosterView(
             LocalDate monday,
@@ -102,7 +104,8 @@ class RosterController {
             boolean rostered,
             List<ShiftKind> kinds,
             List<PersonView> people,
-            @Nullable FoundDocument found) {}
+            @Nullable FoundDocument found,
+            boolean outdated) {}
 
     /**
      * One person's week.
@@ -131,34 +134,43 @@ class RosterController {
         var rules = rosters.rules(planId).rules();
         var week = rosters.find(planId, monday);
         var roster = week.map(Week::roster).orElseGet(() -> Roster.empty(monday));
-        var before = rosters.roster(planId, monday.minusWeeks(1));
+        var around = rosters.around(planId, monday);
         return new RosterView(
                 monday,
                 plan.timeZone(),
                 week.isPresent(),
                 rules.kinds(),
                 plan.operators().stream()
-                        .map(operator -> person(plan, rules, roster, before, operator, week.isPresent()))
+                        .map(operator -> person(plan, rules, roster, around, operator, week.isPresent()))
                         .toList(),
-                week.map(Week::found).orElse(null));
+                week.map(Week::found).orElse(null),
+                week.map(Week::found)
+                        .map(found -> isOutdated(planId, monday, found))
+                        .orElse(false));
+    }
+
+    private boolean isOutdated(String planId, LocalDate monday, FoundDocument found) {
+        Double then = found.requiredHours();
+        return then != null
+                && then != outlooks.get(planId, Which.draft, monday).totals().requiredHours();
     }
 
     private static PersonView person(
-            Plan plan, RosterRules rules, Roster roster, Roster before, Operator operator, boolean rostered) {
+            Plan plan, RosterRules rules, Roster roster, Around around, Operator operator, boolean rostered) {
         var shifts = roster.of(operator.id());
         var terms = rules.of(operator);
         return new PersonView(
                 operator.id().value(),
                 operator.name(),
                 plan.queues().stream()
-                        .filter(queue -> StaffingWeek.canServe(operator, queue))
+                        .filter(queue -> CompiledPlan.of(plan).canServe(operator.id(), queue.id()))
                         .map(queue -> queue.name())
                         .toList(),
                 terms.leastMinutes(),
                 terms.mostMinutes(),
                 shifts.stream().mapToInt(Shift::paidMinutes).sum(),
                 shifts,
-                rostered ? RosterCheck.of(plan, rules, roster, before, operator) : List.of());
+                rostered ? RosterCheck.of(plan, rules, roster, around, operator) : List.of());
     }
 
     /** Searches a roster, as a job; shifts set by hand stay. */

@@ -74,10 +74,10 @@ class RosterEdits {
         allKnown(plan, days);
         var rules = rosters.rules(planId).rules();
         var week = rosters.get(planId, monday);
-        var before = rosters.roster(planId, monday.minusWeeks(1));
+        var around = rosters.around(planId, monday);
         var after = with(week.roster(), days);
-        var now = RosterCheck.of(plan, rules, week.roster(), before);
-        var then = RosterCheck.of(plan, rules, after, before);
+        var now = RosterCheck.of(plan, rules, week.roster(), around);
+        var then = RosterCheck.of(plan, rules, after, around);
         var outlook = outlooks.get(planId, Which.draft, monday);
         var changed = outlooks.with(outlook, rosters.presencesWith(planId, after, week.people()));
         return new RosterEffect(

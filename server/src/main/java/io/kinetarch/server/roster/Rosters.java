@@ -3,6 +3,7 @@ package io.kinetarch.server.roster;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.roster.Around;
 import io.kinetarch.core.roster.Clash;
 import io.kinetarch.core.roster.Roster;
 import io.kinetarch.core.roster.RosterRules;
@@ -22,6 +23,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -61,6 +63,9 @@ public class Rosters implements PresenceSource {
      * @param coverPaid paid half-hours of shifts that cover all that is required, nobody's yet; null where none can
      * @param coverBound no cover costs fewer
      * @param coverSaid why there is no cover; null where there is one
+     * @param usualShortHours operator-hours short if people were present as usual instead; null where an older version searched
+     * @param requiredHours operator-hours that the week required then; null likewise
+     * @param unfit when somebody is required and no kind of shift fits between opening and closing time, in words; null for never
      * @param changedMeanwhile days that were set by hand while it ran and that it left alone; null for none
      */
     record FoundDocument(
@@ -70,10 +75,22 @@ public class Rosters implements PresenceSource {
             @Nullable String coverSaid,
             List<CoverShifts> cover,
             List<Clash> clashes,
+            @Nullable Double usualShortHours,
+            @Nullable Double requiredHours,
+            @Nullable String unfit,
             @Nullable Integer changedMeanwhile) {
         FoundDocument keeping(int days) {
             return new FoundDocument(
-                    standing, coverPaid, coverBound, coverSaid, cover, clashes, days == 0 ? null : days);
+                    standing,
+                    coverPaid,
+                    coverBound,
+                    coverSaid,
+                    cover,
+                    clashes,
+                    usualShortHours,
+                    requiredHours,
+                    unfit,
+                    days == 0 ? null : days);
         }
     }
 
@@ -136,6 +153,23 @@ public class Rosters implements PresenceSource {
     /** The shifts of a week; none where it is not rostered. */
     Roster roster(String planId, LocalDate monday) {
         return find(planId, monday).map(Week::roster).orElseGet(() -> Roster.empty(monday));
+    }
+
+    /** What is rostered on both sides of a week, as far as rest and days in a row look. */
+    Around around(String planId, LocalDate monday) {
+        return Around.of(
+                monday,
+                IntStream.rangeClosed(-Around.WEEKS_BEFORE, 1)
+                        .filter(week -> week != 0)
+                        .mapToObj(week -> roster(planId, monday.plusWeeks(week)))
+                        .toList());
+    }
+
+    /** Presence as it is, but as usual in one week. */
+    Presences presencesWithout(String planId, LocalDate monday) {
+        var rosters = all(planId);
+        rosters.keySet().removeIf(roster -> roster.monday().equals(monday));
+        return Roster.presences(rosters);
     }
 
     @Override

@@ -7,19 +7,22 @@ import io.kinetarch.core.roster.RosterSearch;
 import io.kinetarch.core.roster.RosterSearch.Standing;
 import io.kinetarch.core.roster.ShiftCover;
 import io.kinetarch.core.roster.WorkPattern;
-import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.server.job.JobKind;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.roster.Rosters.CoverShifts;
 import io.kinetarch.server.roster.Rosters.FoundDocument;
 import io.kinetarch.server.roster.Rosters.Week;
 import io.kinetarch.server.staffing.Outlooks;
+import io.kinetarch.server.staffing.Outlooks.Outlook;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -34,6 +37,7 @@ class SearchRoster implements JobKind {
     static final String NAME = "SEARCH_ROSTER";
 
     private static final int STEPS = 100;
+    private static final DateTimeFormatter FIRST = DateTimeFormatter.ofPattern("EEEE 'at' HH:mm", Locale.ENGLISH);
     private static final long SEED = 20_261_125;
 
     private final Rosters rosters;
@@ -68,13 +72,15 @@ class SearchRoster implements JobKind {
         var rules = rosters.rules(planId).rules();
         var work = new Work(progress);
         var begun = rosters.find(planId, monday);
-        var cover = cover(outlook.slots(), rules, work);
+        var shrinkage = plan.settings().shrinkage();
+        var cover = cover(outlook, rules, work);
         var found = RosterSearch.search(
                 plan,
                 rules,
                 outlook.slots(),
+                shrinkage,
                 begun.map(Week::roster).orElse(Roster.empty(monday)),
-                rosters.roster(planId, monday.minusWeeks(1)),
+                rosters.around(planId, monday),
                 SEED,
                 work.people());
         if (work.stopped() && found.toPlace() > 0) {
@@ -94,8 +100,22 @@ class SearchRoster implements JobKind {
                         cover.said,
                         cover.shifts,
                         List.copyOf(found.clashes().values()),
+                        outlooks.with(outlook, rosters.presencesWithout(planId, monday))
+                                .totals()
+                                .shortHours(),
+                        outlook.totals().requiredHours(),
+                        unfit(found.unfit()),
                         null));
         work.end();
+    }
+
+    /** The first of the half-hours that no kind of shift fits, and how many there are. */
+    private static @Nullable String unfit(List<LocalDateTime> halfHours) {
+        return halfHours.isEmpty()
+                ? null
+                : "No kind of shift fits between opening and closing time in " + hours(halfHours.size())
+                        + " that require somebody, first on " + FIRST.format(halfHours.getFirst())
+                        + ": add a shorter kind, or let people start earlier or stay longer.";
     }
 
     private static String said(Standing standing) {
@@ -105,7 +125,7 @@ class SearchRoster implements JobKind {
     }
 
     private static String hours(double halfHours) {
-        return halfHours / 2 + " h";
+        return Math.round(halfHours * 5) / 10.0 + " h";
     }
 
     private record CoverFound(
@@ -114,8 +134,16 @@ class SearchRoster implements JobKind {
             @Nullable String said,
             List<CoverShifts> shifts) {}
 
-    private CoverFound cover(List<Slot> slots, RosterRules rules, Work work) {
-        int[] required = slots.stream().mapToInt(Slot::required).toArray();
+    /** Shifts cover what is required once so many heads are there that those of them who answer are enough. */
+    private CoverFound cover(Outlook outlook, RosterRules rules, Work work) {
+        var plan = outlook.state().plan();
+        int[] required = outlook.slots().stream()
+                .mapToInt(slot -> heads(
+                        slot.required(),
+                        plan.settings()
+                                .shrinkage()
+                                .left(slot.startsAt().atZone(plan.timeZone()).getDayOfWeek(), true)))
+                .toArray();
         var patterns = WorkPattern.of(rules.kinds(), required.length);
         try {
             var cover = ShiftCover.search(required, patterns, SEED, work.cover());
@@ -123,6 +151,10 @@ class SearchRoster implements JobKind {
         } catch (IllegalArgumentException nobodyWorksThen) {
             return new CoverFound(null, null, nobodyWorksThen.getMessage(), List.of());
         }
+    }
+
+    private static int heads(int required, double share) {
+        return (int) Math.ceil(required / share - 1e-9);
     }
 
     private static List<CoverShifts> shifts(ShiftCover.Cover cover, List<WorkPattern> patterns) {

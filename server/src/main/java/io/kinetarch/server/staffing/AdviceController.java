@@ -1,9 +1,10 @@
 package io.kinetarch.server.staffing;
 
+import io.kinetarch.core.dispatch.ChatsAtOnce;
+import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.staffing.CheapestHours;
 import io.kinetarch.core.staffing.SkillGaps;
-import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.Ways;
 import io.kinetarch.core.staffing.Ways.Lever;
@@ -12,7 +13,10 @@ import io.kinetarch.server.staffing.Outlooks.Outlook;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -37,7 +41,8 @@ class AdviceController {
      *
      * @param training who would help most by learning to serve one more queue, best first
      */
-    record Gaps(List<QueuesShort> queues, List<SkillShort> skills, List<Trained> training) {}
+    record Gaps(
+            List<QueuesShort> queues, List<LanguageShort> languages, List<SkillShort> skills, List<Trained> training) {}
 
     /**
      * Queues short of the same people.
@@ -47,11 +52,19 @@ class AdviceController {
     record QueuesShort(List<String> names, List<Instant> halfHours, double hours) {}
 
     /**
+     * A language that is short.
+     *
+     * @param language BCP 47 tag
+     * @param lacking operators, for each half-hour of the week
+     */
+    record LanguageShort(String language, String name, List<Double> lacking) {}
+
+    /**
      * A skill that is short.
      *
      * @param lacking operators, for each half-hour of the week
      */
-    record SkillShort(String skill, String name, List<Integer> lacking) {}
+    record SkillShort(String skill, String name, List<Double> lacking) {}
 
     /**
      * Somebody who would learn a queue.
@@ -70,15 +83,24 @@ class AdviceController {
                 design,
                 outlook.forecast().week().monday(),
                 outlook.slots(),
+                outlook.assumptions(),
                 outlook.state().presences());
+        var forAll = outlook.slots().getFirst().queues().stream()
+                .map(queue -> queue.parts().getLast().post())
+                .collect(Collectors.toSet());
         return new Gaps(
                 gaps.queues().stream()
                         .map(together -> new QueuesShort(
-                                together.queues().stream()
-                                        .map(id -> design.queue(id).name())
+                                together.posts().stream()
+                                        .map(post -> PostWords.name(design, post, forAll.contains(post)))
                                         .toList(),
                                 together.halfHours(),
                                 together.hours()))
+                        .toList(),
+                gaps.languages().entrySet().stream()
+                        .sorted(Map.Entry.comparingByKey())
+                        .map(entry ->
+                                new LanguageShort(entry.getKey(), PostWords.language(entry.getKey()), entry.getValue()))
                         .toList(),
                 design.skills().stream()
                         .filter(skill -> gaps.skills().containsKey(skill.id()))
@@ -96,17 +118,30 @@ class AdviceController {
                 .filter(one -> one.id().equals(training.operator()))
                 .findFirst()
                 .orElseThrow();
-        var queue = plan.queue(training.queue());
+        var queue = plan.queue(training.post().queue());
         return new Trained(
                 operator.id().value(),
                 operator.name(),
                 queue.id().value(),
                 queue.name(),
                 training.hours(),
-                queue.needs().stream()
-                        .filter(need -> !operator.has(List.of(need)))
-                        .map(need -> plan.skill(need.skill()).name() + " " + need.leastLevel())
-                        .toList());
+                lacks(plan, operator, training));
+    }
+
+    /** Skills and levels that somebody has not yet, and the language where that is all they lack. */
+    private static List<String> lacks(Plan plan, Operator operator, SkillGaps.Training training) {
+        var queue = plan.queue(training.post().queue());
+        var kinds = training.post().ownKinds();
+        var skills = Stream.concat(queue.needs().stream(), kinds.stream().flatMap(kind -> kind.extraSkills().stream()))
+                .distinct()
+                .filter(need -> !operator.has(List.of(need)))
+                .map(need -> plan.skill(need.skill()).name() + " " + need.leastLevel());
+        var languages = kinds.stream()
+                .flatMap(kind -> Stream.ofNullable(kind.language()))
+                .distinct()
+                .filter(tag -> operator.languageLevel(tag) < queue.leastLanguageLevel())
+                .map(tag -> PostWords.language(tag) + " " + queue.leastLanguageLevel());
+        return Stream.concat(skills, languages).toList();
     }
 
     /**
@@ -153,7 +188,7 @@ class AdviceController {
         var pay = design.settings().pay();
         var levers = Ways.of(
                 design.queues().stream()
-                        .mapToInt(queue -> StaffingWeek.chatsAtOnce(design, queue))
+                        .mapToInt(queue -> ChatsAtOnce.of(design, queue).value())
                         .max()
                         .orElse(1),
                 design.queues().stream()
@@ -192,7 +227,7 @@ class AdviceController {
         return outlook.slots().stream()
                         .flatMap(slot -> slot.queues().stream())
                         .filter(queue -> queue.eligible() == 0)
-                        .mapToInt(QueueSlot::shortOf)
+                        .mapToDouble(QueueSlot::shortOf)
                         .sum()
                 / 2.0;
     }

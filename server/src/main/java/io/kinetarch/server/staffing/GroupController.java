@@ -78,6 +78,7 @@ class GroupController {
                         plan,
                         outlook.forecast().week().monday(),
                         outlook.slots(),
+                        outlook.assumptions(),
                         outlook.state().presences(),
                         belongs));
     }

@@ -1,7 +1,9 @@
 package io.kinetarch.server.staffing;
 
+import io.kinetarch.core.dispatch.CompiledPlan;
+import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Queue;
-import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.OnePerson;
 import io.kinetarch.core.staffing.Performance;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
@@ -13,7 +15,6 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.staffing.Outlooks.Outlook;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -39,6 +40,10 @@ class HalfHourController {
      *
      * @param chats that reach people
      * @param byBot chats besides that the bot is to finish
+     * @param people the names of those present who could serve it
+     * @param shortOf operators lacking
+     * @param shared whether its people are wanted elsewhere too, so that what is seen may be too good
+     * @param parts chats that only some of its operators could take
      * @param fewer with one person less than are counted for it; null where nobody is
      * @param same with those
      * @param more with one person more
@@ -47,13 +52,27 @@ class HalfHourController {
             String queue,
             double chats,
             double byBot,
-            int staffed,
+            double staffed,
             int eligible,
+            List<String> people,
+            double shortOf,
+            boolean shared,
+            List<PartHalfHour> parts,
             double carried,
             Reasons why,
             @Nullable Seen fewer,
             Seen same,
             Seen more) {}
+
+    /**
+     * Chats of a queue that only some of its operators could take.
+     *
+     * @param asks what they ask for
+     * @param atLeast operators who could take them that are to be there, whatever else they do
+     * @param there those who are, each for the share of the time in which they answer
+     * @param able operators of the plan who could take them
+     */
+    record PartHalfHour(String asks, double chats, int atLeast, double there, int able) {}
 
     /**
      * Why it requires so many.
@@ -140,13 +159,24 @@ class HalfHourController {
         var estimate = forecast.estimates().get(queue.id());
         var handling = estimate == null ? null : estimate.handlingSeconds();
         var why = WhyRequired.of(outlook.state().plan(), queue, slot, handling == null ? null : handling.value());
-        double before = at(forecast.beforeBot(), queue, index);
+        double before = forecast.beforeBot(queue.id())[index];
         return new QueueHalfHour(
                 queue.id().value(),
                 slot.chats(),
                 before - slot.chats(),
                 slot.staffed(),
                 slot.eligible(),
+                people(outlook, queue, outlook.slots().get(index).startsAt()),
+                slot.shortOf(),
+                slot.shared(),
+                slot.parts().subList(0, slot.parts().size() - 1).stream()
+                        .map(part -> new PartHalfHour(
+                                PostWords.asks(outlook.state().plan(), part.post()),
+                                part.chats(),
+                                part.atLeast(),
+                                part.able(),
+                                part.post().able().cardinality()))
+                        .toList(),
                 slot.carried(),
                 Reasons.of(why, handling == null ? null : handling.standardError()),
                 slot.staffed() == 0 ? null : Seen.of(one.fewer()),
@@ -154,8 +184,16 @@ class HalfHourController {
                 Seen.of(one.more()));
     }
 
-    private static double at(Map<QueueId, double[]> chats, Queue queue, int index) {
-        double[] all = chats.get(queue.id());
-        return all == null ? 0 : all[index];
+    private static List<String> people(Outlook outlook, Queue queue, Instant at) {
+        var plan = outlook.state().plan();
+        var date = at.atZone(plan.timeZone()).toLocalDate();
+        return CompiledPlan.of(plan).able(ChatNeeds.of(queue.id())).stream()
+                .mapToObj(plan.operators()::get)
+                .filter(operator -> outlook.state()
+                        .presences()
+                        .of(operator, plan.timeZone(), date)
+                        .isOpen(at))
+                .map(Operator::name)
+                .toList();
     }
 }

@@ -2,9 +2,9 @@ package io.kinetarch.server.staffing;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
-import io.kinetarch.core.plan.QueueId;
-import io.kinetarch.core.plan.Shrinkage;
+import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
@@ -51,7 +51,8 @@ public class Outlooks {
     private record Key(String planId, String stamp, LocalDate monday) {}
 
     /** A week of a plan, worked out. */
-    public record Outlook(State state, Forecast forecast, List<StaffingWeek.Slot> slots, WeekTotals totals) {
+    public record Outlook(
+            State state, Forecast forecast, Assumptions assumptions, List<StaffingWeek.Slot> slots, WeekTotals totals) {
         /** Chats that the bot is to finish, as planned. */
         public double byBot() {
             return sum(forecast.beforeBot()) - sum(forecast.chats());
@@ -63,7 +64,7 @@ public class Outlooks {
             return all == 0 ? 0 : byBot() / all;
         }
 
-        private static double sum(Map<QueueId, double[]> chats) {
+        private static double sum(Map<ChatNeeds, double[]> chats) {
             return chats.values().stream().flatMapToDouble(Arrays::stream).sum();
         }
 
@@ -96,19 +97,13 @@ public class Outlooks {
 
     /** An outlook as it would be under some assumptions, which is not kept. */
     public Outlook whatIf(Outlook outlook, Assumptions assumptions) {
-        return whatIf(outlook, assumptions, outlook.state().plan().settings().shrinkage());
-    }
-
-    /** The same with other time that is paid and not spent answering. */
-    public Outlook whatIf(Outlook outlook, Assumptions assumptions, Shrinkage shrinkage) {
         var forecast = outlook.forecast();
         return work(
                 outlook.state(),
                 forecast,
                 assumptions.botShare() == null ? forecast.chats() : forecast.beforeBot(),
                 assumptions,
-                outlook.state().presences(),
-                shrinkage);
+                outlook.state().presences());
     }
 
     /** The Monday of the week an instant falls into, in the plan's time zone. */
@@ -136,30 +131,33 @@ public class Outlooks {
         return asPlanned(outlook.state(), outlook.forecast(), presences);
     }
 
+    /** An outlook with another plan that the same chats reach, which is not kept. */
+    public Outlook edited(Outlook outlook, Plan plan) {
+        return asPlanned(
+                outlook.state().with(plan), outlook.forecast(), outlook.state().presences());
+    }
+
     private Outlook work(State state, WeekOfHalfHours week) {
         return asPlanned(state, forecasts.of(state, week), state.presences());
     }
 
     private static Outlook asPlanned(State state, Forecast forecast, Presences presences) {
-        return work(
-                state,
-                forecast,
-                forecast.chats(),
-                Assumptions.AS_PLANNED,
-                presences,
-                state.plan().settings().shrinkage());
+        return work(state, forecast, forecast.chats(), Assumptions.AS_PLANNED, presences);
     }
 
     private static Outlook work(
             State state,
             Forecast forecast,
-            Map<QueueId, double[]> chats,
+            Map<ChatNeeds, double[]> chats,
             Assumptions assumptions,
-            Presences presences,
-            Shrinkage shrinkage) {
-        var slots = StaffingWeek.of(
-                state.plan(), forecast.week(), chats, forecast.handlingSeconds(), assumptions, presences);
+            Presences presences) {
+        var plan = state.plan();
+        var slots = StaffingWeek.of(plan, forecast.week(), chats, forecast.handlingSeconds(), assumptions, presences);
         return new Outlook(
-                state, forecast, slots, WeekTotals.of(slots, state.plan().timeZone(), shrinkage));
+                state,
+                forecast,
+                assumptions,
+                slots,
+                WeekTotals.of(slots, plan.timeZone(), assumptions.shrinkage(plan)));
     }
 }

@@ -32,7 +32,14 @@ final class StaffingSheets {
         var shrinkage = outlook.state().plan().settings().shrinkage();
         return new Sheet(
                 "Half-hours",
-                List.of("start", "chats", "required", "paid, with shrinkage", "present", "short"),
+                List.of(
+                        "start",
+                        "chats",
+                        "required",
+                        "paid, with shrinkage",
+                        "present",
+                        "answering, after shrinkage",
+                        "short"),
                 outlook.slots().stream()
                         .map(slot -> line(
                                 local(outlook, slot),
@@ -42,6 +49,7 @@ final class StaffingSheets {
                                         slot.required(),
                                         slot.startsAt().atZone(zone).getDayOfWeek()),
                                 slot.present(),
+                                slot.available(),
                                 slot.shortOf())));
     }
 
@@ -57,6 +65,7 @@ final class StaffingSheets {
                         "required",
                         "able to serve it",
                         "counted for it",
+                        "short",
                         "answered in time",
                         "mean wait seconds",
                         "gave up",
@@ -78,6 +87,7 @@ final class StaffingSheets {
                 at.required(),
                 at.eligible(),
                 at.staffed(),
+                at.shortOf(),
                 seen.serviceLevel(),
                 Double.isInfinite(seen.meanWaitSeconds()) ? null : seen.meanWaitSeconds(),
                 seen.abandonment(),

@@ -1,6 +1,5 @@
 package io.kinetarch.server.staffing;
 
-import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.Shrinkage;
@@ -91,11 +90,8 @@ class WhatIfController {
                     maxMeanWaitSeconds,
                     maxAbandonment,
                     maxOccupancy,
-                    botShare);
-        }
-
-        Shrinkage shrinkage(Plan plan) {
-            return shrinkage == null ? plan.settings().shrinkage() : Shrinkage.of(shrinkage);
+                    botShare,
+                    shrinkage == null ? null : Shrinkage.of(shrinkage));
         }
     }
 
@@ -117,8 +113,7 @@ class WhatIfController {
     @PostMapping("/what-if")
     WhatIfAnswer whatIf(@PathVariable String plan, @RequestBody WhatIf wish) {
         var planned = outlooks.get(plan, Which.draft, wish.monday);
-        var changed = outlooks.whatIf(
-                planned, wish.assumptions(), wish.shrinkage(planned.state().plan()));
+        var changed = outlooks.whatIf(planned, wish.assumptions());
         var queues = planned.state().plan().queues();
         return new WhatIfAnswer(
                 Figures.of(planned),
@@ -140,10 +135,9 @@ class WhatIfController {
     @PostMapping("/what-if/prices")
     List<Price> prices(@PathVariable String plan, @RequestBody WhatIf wish) {
         var planned = outlooks.get(plan, Which.draft, wish.monday);
-        var shrinkage = wish.shrinkage(planned.state().plan());
         return SHARES.stream()
                 .map(share -> {
-                    var totals = outlooks.whatIf(planned, wish.assumptions().answering(share), shrinkage)
+                    var totals = outlooks.whatIf(planned, wish.assumptions().answering(share))
                             .totals();
                     return new Price(share, totals.requiredHours(), totals.paidHours());
                 })

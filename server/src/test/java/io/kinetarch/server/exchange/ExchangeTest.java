@@ -45,19 +45,19 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/3").ok();
+        var newest = api.get("/api/v1/schemas/plan/4").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(3, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(4, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(3, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/4").problem(404, "not-found", null);
+        assertThat(errors(4, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/5").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/3").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/4").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
@@ -79,7 +79,7 @@ class ExchangeTest {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(3);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(4);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -118,7 +118,7 @@ class ExchangeTest {
                         .body()
                         .path("schemaVersion")
                         .asInt())
-                .isEqualTo(3);
+                .isEqualTo(4);
     }
 
     @Test
@@ -152,7 +152,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 4), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 5), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))
@@ -169,7 +169,7 @@ class ExchangeTest {
                 },
                 "#/queues/0/weight");
         assertThat(two.body().path("errors").size()).isEqualTo(2);
-        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":3,").problem(400, "invalid-document", null);
+        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":4,").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "[]").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "").problem(400, "invalid-document", null);
     }

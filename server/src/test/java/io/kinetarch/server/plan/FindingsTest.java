@@ -43,9 +43,9 @@ class FindingsTest {
         var dead = finding(DEAD);
         assertThat(dead.path("offered").asString()).isEqualTo("Remove it");
 
-        planner.post(plan + "/draft/mends", name(dead, "")).ok();
+        planner.post(plan + "/draft/mends", name(dead)).ok();
         assertThat(exists(DEAD)).isFalse();
-        planner.post(plan + "/draft/mends", name(dead, "")).problem(409, "stale-edit", null);
+        planner.post(plan + "/draft/mends", name(dead)).problem(409, "stale-edit", null);
         planner.post(plan + "/draft/undo", "").ok();
 
         assertThat(exists(DEAD)).isTrue();
@@ -56,18 +56,20 @@ class FindingsTest {
         var night = finding("Sailing status is open for 45.5 hours");
 
         assertThat(night.path("offered").isNull()).isTrue();
-        planner.post(plan + "/draft/mends", name(night, "")).problem(409, "already-done", null);
+        planner.post(plan + "/draft/mends", name(night)).problem(409, "already-done", null);
     }
 
     @Test
     void anAcceptedFindingIsQuietUntilItSpeaksAgain() {
         var reply = finding("A visitor may wait 420 s");
 
-        planner.post(plan + "/draft/acceptances", name(reply, ",\"reason\":\"They know it takes long.\""))
+        planner.post(
+                        plan + "/draft/acceptances",
+                        "{\"finding\":" + name(reply) + ",\"reason\":\"They know it takes long.\"}")
                 .ok();
         assertThat(finding("A visitor may wait 420 s").path("acceptedBecause").asString())
                 .isEqualTo("They know it takes long.");
-        planner.post(plan + "/draft/acceptances/reopened", name(reply, "")).ok();
+        planner.post(plan + "/draft/acceptances/reopened", name(reply)).ok();
 
         assertThat(finding("A visitor may wait 420 s").path("acceptedBecause").isNull())
                 .isTrue();
@@ -89,7 +91,8 @@ class FindingsTest {
                 .orElseThrow(() -> new AssertionError(begins + " is not among " + findings()));
     }
 
-    private static String name(JsonNode finding, String more) {
-        return "{\"id\":" + finding.path("id") + ",\"words\":" + finding.path("words") + more + "}";
+    private static String name(JsonNode finding) {
+        return "{\"kind\":" + finding.path("kind") + ",\"id\":" + finding.path("id") + ",\"code\":"
+                + finding.path("code") + ",\"facts\":" + finding.path("facts") + "}";
     }
 }

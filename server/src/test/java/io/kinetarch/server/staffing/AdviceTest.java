@@ -1,6 +1,7 @@
 package io.kinetarch.server.staffing;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
@@ -21,12 +22,11 @@ class AdviceTest {
                         .valueStream()
                         .mapToDouble(queues -> queues.path("hours").asDouble())
                         .sum())
-                .isEqualTo(shortHours);
+                .isCloseTo(shortHours, within(1e-6));
         assertThat(gaps.path("skills").size()).isPositive();
         assertThat(gaps.path("skills").path(0).path("lacking").size()).isEqualTo(336);
         JsonNode best = gaps.path("training").path(0);
         assertThat(best.path("hours").asDouble()).isPositive().isLessThanOrEqualTo(shortHours);
-        assertThat(best.path("lacks").size()).isPositive();
     }
 
     @Test
@@ -37,22 +37,22 @@ class AdviceTest {
         for (int i = 0; i < 336; i++) {
             int at = i;
             assertThat(sum(groups, "required", at))
-                    .isEqualTo(week.path("required").get(at).asInt());
+                    .isCloseTo(week.path("required").get(at).asDouble(), within(1e-9));
             assertThat(sum(groups, "shortOf", at))
-                    .isEqualTo(week.path("shortOf").get(at).asInt());
+                    .isCloseTo(week.path("shortOf").get(at).asDouble(), within(1e-9));
         }
         for (JsonNode group : groups) {
             assertThat(group.path("queues").size()).isPositive();
-            assertThat(group.path("week").path("present").size()).isEqualTo(336);
+            assertThat(group.path("week").path("available").size()).isEqualTo(336);
         }
         assertThat(groups.valueStream().map(group -> group.path("by").asString()))
                 .contains("SKILL");
     }
 
-    private static int sum(JsonNode groups, String field, int at) {
+    private static double sum(JsonNode groups, String field, int at) {
         return groups.valueStream()
                 .filter(group -> group.path("by").asString().equals("DEPARTMENT"))
-                .mapToInt(group -> group.path("week").path(field).get(at).asInt())
+                .mapToDouble(group -> group.path("week").path(field).get(at).asDouble())
                 .sum();
     }
 
@@ -73,7 +73,7 @@ class AdviceTest {
             };
             assertThat(shortHours(wish))
                     .as(wish)
-                    .isEqualTo(way.path("shortHours").asDouble());
+                    .isCloseTo(way.path("shortHours").asDouble(), within(1e-6));
         }
         for (JsonNode queue : ways.path("queues")) {
             assertThat(queue.path("overTheWeek").asDouble())

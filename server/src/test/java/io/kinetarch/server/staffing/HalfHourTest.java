@@ -41,7 +41,7 @@ class HalfHourTest {
                     .isGreaterThanOrEqualTo(
                             queue.path("same").path("answeredInTime").asDouble());
             assertThat(queue.path("fewer").isNull())
-                    .isEqualTo(queue.path("staffed").asInt() == 0);
+                    .isEqualTo(queue.path("staffed").asDouble() == 0);
         }
     }
 
@@ -65,7 +65,7 @@ class HalfHourTest {
             assertThat(why.path("slowdown").size())
                     .isEqualTo(why.path("chatsAtOnce").asInt());
             if (why.path("required").asInt() > 0) {
-                assertThat(why.path("missed").path(0).asString()).isEqualTo("ANSWERED_IN_TIME");
+                assertThat(why.path("missed").path(0).asString()).isIn("ANSWERED_IN_TIME", "APART");
             }
         }
         // the bot is planned to finish a quarter of the questions after sailings

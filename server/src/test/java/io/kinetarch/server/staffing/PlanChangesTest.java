@@ -105,7 +105,7 @@ class PlanChangesTest {
         assertThat(wait.up("sailings")).isPositive();
         var busy = changed(plan -> ((ObjectNode) queue(plan, "sailings").path("target")).put("occupancy", 0.3));
         assertThat(busy.up("sailings")).isPositive();
-        var least = changed(plan -> ((ObjectNode) queue(plan, "lost").path("target")).put("leastOperators", 2));
+        var least = changed(plan -> ((ObjectNode) queue(plan, "lost").path("target")).put("leastOperators", 3));
         assertThat(least.up("lost")).isPositive();
     }
 
