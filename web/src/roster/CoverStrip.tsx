@@ -36,6 +36,7 @@ export function CoverStrip({ week, range, slot, onPick }: Props) {
         {slots.map(({ at, i, x }) => {
           const required = week.required[i] ?? 0;
           const short = week.shortOf[i] ?? 0;
+          const covered = Math.max(0, required - short);
           return (
             <g key={at} className={i === slot ? 'slot slot-picked' : 'slot'} onClick={() => onPick(at)}>
               <title>{`${toLocal(at, week.timeZone).slice(11)}: ${required} required, ${formatPeople(week.available[i] ?? 0)} answering of ${week.present[i]} present, ${formatPeople(short)} short`}</title>
@@ -43,16 +44,16 @@ export function CoverStrip({ week, range, slot, onPick }: Props) {
               <rect
                 className="slot-required"
                 x={x}
-                y={y(required - short)}
+                y={y(covered)}
                 width={width * 0.86}
-                height={HEIGHT - y(required - short)}
+                height={HEIGHT - y(covered)}
               />
               <rect
                 className="slot-short"
                 x={x}
                 y={y(required)}
                 width={width * 0.86}
-                height={y(required - short) - y(required)}
+                height={y(covered) - y(required)}
               />
             </g>
           );

@@ -61,7 +61,8 @@ export function ChatsAtOnce({ queue }: { queue: string }) {
               <span className="soft">
                 {moved(way.hours.required - ways.data.hours.required)} needed, {moved(way.hours.lacking - ways.data.hours.lacking)}{' '}
                 short
-                {way.derivedLevels > 0 && `; ${way.derivedLevels} levels of slowdown not measured, derived from the last`}
+                {way.derivedLevels > 0 &&
+                  `; ${way.derivedLevels === 1 ? 'one level' : `${way.derivedLevels} levels`} of slowdown not measured, derived from the last`}
               </span>
             </p>
           ))}

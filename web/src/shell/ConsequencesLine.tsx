@@ -18,7 +18,7 @@ const MEASURES: Measure[] = [
   { name: 'Turned away', value: (f) => f.turnedAway, show: (v) => v.toFixed(0), lessIsBetter: true },
   { name: 'Operator-hours needed', value: (f) => f.requiredHours, show: (v) => v.toFixed(1), lessIsBetter: null },
   { name: 'answering', value: (f) => f.availableHours, show: (v) => v.toFixed(1), lessIsBetter: null },
-  { name: 'short', value: (f) => f.shortHours, show: (v) => v.toFixed(1), lessIsBetter: true },
+  { name: 'Operator-hours short', value: (f) => f.shortHours, show: (v) => v.toFixed(1), lessIsBetter: true },
 ];
 
 /** What the draft does to the week, beside what the live plan does. */

@@ -33,6 +33,7 @@ export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, 
         {slots.map((slot, i) => {
           const required = series.required[slot] ?? 0;
           const short = series.short[slot] ?? 0;
+          const covered = Math.max(0, required - short);
           const at = startsAt[slot] ?? '';
           const words = `${formatMoment(at, timeZone)}: ${required} required, ${formatPeople(series.answering[slot] ?? 0)} answering${short >= COVERED ? `, ${formatPeople(short)} short` : ''}`;
           return (
@@ -48,16 +49,16 @@ export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, 
               <rect
                 className="slot-required"
                 x={i * step + 1}
-                y={y(required - short)}
+                y={y(covered)}
                 width={step - 2}
-                height={HEIGHT - y(required - short)}
+                height={HEIGHT - y(covered)}
               />
               <rect
                 className="slot-short"
                 x={i * step + 1}
                 y={y(required)}
                 width={step - 2}
-                height={y(required - short) - y(required)}
+                height={y(covered) - y(required)}
               />
             </g>
           );

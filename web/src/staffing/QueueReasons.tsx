@@ -133,7 +133,7 @@ function Part({ part }: { part: QueueHalfHour['parts'][number] }) {
   const lacking = part.atLeast - part.there;
   return (
     <>
-      <dt className={lacking >= COVERED ? 'short' : ''}>{part.atLeast} of all there</dt>
+      <dt className={lacking >= COVERED ? 'short' : ''}>{part.atLeast} there at least</dt>
       <dd>
         to take the {part.chats.toFixed(1)} chats {part.asks}, which {part.able} people of the plan could
         {lacking >= COVERED ? (

@@ -70,7 +70,7 @@ class RosterIT {
             assertThat(page.getByText("Searching a roster")).isVisible();
             assertThat(page.locator(".roster-found"))
                     .containsText("shifts of anybody could cover", new ContainsTextOptions().setTimeout(UNTIL_FOUND));
-            assertThat(short_).hasText(Pattern.compile("(▾ [0-9]{1,2}(\\.5)? h short|▴ nothing short)"));
+            assertThat(short_).hasText(Pattern.compile("(▾ [0-9]{1,2}\\.[0-9] h short|▴ nothing short)"));
             assertThat(day(page, "Ana R., Mon"))
                     .hasAttribute("title", Pattern.compile("14:30–23:00, Late, set by hand"));
             page.getByText("Broken rules", new Page.GetByTextOptions().setExact(true))
@@ -106,7 +106,7 @@ class RosterIT {
             link(page, "Staffing").click();
             assertThat(page.getByRole(
                             AriaRole.HEADING,
-                            new Page.GetByRoleOptions().setName("Operators required against present")))
+                            new Page.GetByRoleOptions().setName("Operators required against answering")))
                     .isVisible();
             link(page, "Findings").click();
             assertThat(page.getByRole(AriaRole.HEADING).first()).isVisible();

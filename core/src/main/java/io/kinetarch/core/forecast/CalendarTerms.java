@@ -16,13 +16,18 @@ final class CalendarTerms {
     static final int WEEKDAYS = 7;
 
     private static final double DAYS_OF_YEAR = 365.2425;
+    /** From so many days on the time of year is told, at first hardly and after as many again in full; its fine waves likewise. */
     private static final int DAYS_FOR_YEAR = 350;
+
     private static final int DAYS_FOR_FINE_YEAR = 700;
     private static final int COARSE_WAVES = 2;
     private static final int FINE_WAVES = 6;
 
     /** Standard deviations, as logarithms, of effects before anything is seen. */
     private static final double WEEKDAY_SPREAD = 1.5;
+
+    /** A spread must be above 0. */
+    private static final double LEAST_TOLD = 1e-3;
 
     private static final double TREND_SPREAD = 0.2;
     private static final double YEAR_SPREAD = 0.3;
@@ -74,11 +79,13 @@ final class CalendarTerms {
             waves = 0;
         } else {
             waves = history.length() < DAYS_FOR_FINE_YEAR ? COARSE_WAVES : FINE_WAVES;
-            column(Part.LEVEL, TREND_SPREAD);
+            column(Part.LEVEL, TREND_SPREAD * told(history.length(), DAYS_FOR_YEAR));
         }
         for (int wave = 1; wave <= waves; wave++) {
-            column(Part.YEAR, YEAR_SPREAD / wave);
-            column(Part.YEAR, YEAR_SPREAD / wave);
+            int from = wave <= COARSE_WAVES ? DAYS_FOR_YEAR : DAYS_FOR_FINE_YEAR;
+            double spread = YEAR_SPREAD / wave * told(history.length(), from);
+            column(Part.YEAR, spread);
+            column(Part.YEAR, spread);
         }
         for (String name : special.names(history.start(), history.day(history.length() - 1))) {
             columnOf.put(name, spreads.size());
@@ -86,6 +93,11 @@ final class CalendarTerms {
             column(Part.SPECIAL, NEIGHBOUR_SPREAD);
             column(Part.SPECIAL, NEIGHBOUR_SPREAD);
         }
+    }
+
+    /** How far what takes a year to be seen is believed: it comes in by and by, so that no day more turns a forecast. */
+    private static double told(int days, int from) {
+        return Math.clamp((days - from + 1) / (double) DAYS_FOR_YEAR, LEAST_TOLD, 1);
     }
 
     private void column(Part part, double spread) {

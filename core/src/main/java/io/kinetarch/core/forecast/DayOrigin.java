@@ -56,7 +56,10 @@ final class DayOrigin implements Origin {
         return adjusted;
     }
 
-    /** The methods for which so many days are enough. */
+    /**
+     * The methods for which so many days are enough. A method is the same however long a history is: one that knows the year is
+     * another than the same without it, so that what is used is what trials have judged.
+     */
     static Set<Method> methods(int days) {
         var methods = EnumSet.of(Method.WEEKLY_PROFILE, Method.RARE);
         if (days >= WEEK) {
@@ -67,6 +70,9 @@ final class DayOrigin implements Origin {
         }
         if (days >= YEAR_OF_WEEKS + WEEK) {
             methods.add(Method.SAME_WEEKDAY_LAST_YEAR);
+        }
+        if (days >= 2 * YEAR) {
+            methods.addAll(EnumSet.of(Method.YEARLY_SMOOTHING, Method.YEARLY_DECOMPOSITION));
         }
         return methods;
     }
@@ -79,7 +85,9 @@ final class DayOrigin implements Origin {
             case SAME_WEEKDAY_LAST_YEAR -> withSpecial(repeated(YEAR_OF_WEEKS, days));
             case WEEKLY_PROFILE -> withSpecial(profile(days));
             case SMOOTHING -> withSpecial(smoothed(days));
-            case DECOMPOSITION -> withSpecial(decomposed(days));
+            case YEARLY_SMOOTHING -> withSpecial(smoothedYearly(days));
+            case DECOMPOSITION -> withSpecial(decomposed(days, WEEK));
+            case YEARLY_DECOMPOSITION -> withSpecial(decomposed(days, WEEK, YEAR));
             case RARE -> withSpecial(RareCounts.forecast(adjusted, days));
             case COMBINATION ->
                 throw new IllegalArgumentException("A combination is made of forecasts, not of a history");
@@ -123,17 +131,19 @@ final class DayOrigin implements Origin {
                     .forecast(days);
         }
         var scale = new Scale(adjusted);
-        double[] recent = scale.to(last(adjusted, MOST_DAYS_SMOOTHED));
-        return scale.back(
-                recent.length >= 2 * YEAR_OF_WEEKS
-                        ? DoubleSeasonal.forecast(recent, WEEK, YEAR_OF_WEEKS, days)
-                        : SmoothingFit.quick(recent, WEEKLY).forecast(days));
+        return scale.back(SmoothingFit.quick(scale.to(last(adjusted, MOST_DAYS_SMOOTHED)), WEEKLY)
+                .forecast(days));
     }
 
-    private double[] decomposed(int days) {
+    private double[] smoothedYearly(int days) {
+        var scale = new Scale(adjusted);
+        double[] recent = scale.to(last(adjusted, MOST_DAYS_SMOOTHED));
+        return scale.back(DoubleSeasonal.forecast(recent, WEEK, YEAR_OF_WEEKS, days));
+    }
+
+    private double[] decomposed(int days, int... periods) {
         var scale = new Scale(adjusted);
         double[] values = scale.to(last(adjusted, MOST_DAYS_DECOMPOSED));
-        int[] periods = values.length >= 2 * YEAR ? new int[] {WEEK, YEAR} : new int[] {WEEK};
         var parts = SeasonalTrend.of(values, periods);
         double[] level = SmoothingFit.quickBest(last(parts.adjusted(), MOST_DAYS_SMOOTHED), NON_SEASONAL)
                 .forecast(days);

@@ -35,7 +35,9 @@ final class DayShape {
     static DayShape of(DayGrid grid, double[] values, int untilDay, SpecialDays special) {
         int slots = grid.slots();
         var sums = new double[WEEKDAYS][slots];
+        var known = new double[WEEKDAYS][slots];
         var all = new double[slots];
+        var allKnown = new double[slots];
         double chats = 0;
         int days = 0;
         for (int day = Math.max(0, untilDay - MOST_DAYS); day < untilDay; day++) {
@@ -48,14 +50,20 @@ final class DayShape {
             for (int step = grid.firstStep(day); step < Math.min(grid.firstStep(day + 1), values.length); step++) {
                 if (!Double.isNaN(values[step])) {
                     sum[grid.slotOf(step)] += weight * values[step];
+                    known[weekday(date)][grid.slotOf(step)] += weight;
                     all[grid.slotOf(step)] += weight * values[step];
+                    allKnown[grid.slotOf(step)] += weight;
                     chats += values[step];
                 }
             }
             days++;
         }
+        asIfKnown(all, allKnown);
         toShares(all);
-        for (double[] sum : sums) {
+        for (int weekday = 0; weekday < WEEKDAYS; weekday++) {
+            double[] sum = sums[weekday];
+            asIfKnown(sum, known[weekday]);
+            fillUp(sum, known[weekday], all);
             double own = Arrays.stream(sum).sum();
             for (int slot = 0; slot < slots; slot++) {
                 sum[slot] = (sum[slot] + SHARED_CHATS * all[slot]) / (own + SHARED_CHATS);
@@ -65,6 +73,27 @@ final class DayShape {
         var shape = new DayShape(special, sums, Math.max(1, chats / Math.max(1, days)));
         shape.learnSpecial(grid, values, untilDay);
         return shape;
+    }
+
+    /** What is not known of a slot is thought to be like what is: its sum as if it were known as often as the slot known best. */
+    private static void asIfKnown(double[] sums, double[] known) {
+        double best = Arrays.stream(known).max().orElse(0);
+        for (int slot = 0; slot < sums.length; slot++) {
+            sums[slot] = known[slot] == 0 ? 0 : sums[slot] * best / known[slot];
+        }
+    }
+
+    /** Slots of which a weekday knows nothing are thought to be as on all weekdays. */
+    private static void fillUp(double[] sums, double[] known, double[] shares) {
+        double sum = 0;
+        double share = 0;
+        for (int slot = 0; slot < sums.length; slot++) {
+            sum += sums[slot];
+            share += known[slot] == 0 ? 0 : shares[slot];
+        }
+        for (int slot = 0; slot < sums.length && share > 0; slot++) {
+            sums[slot] = known[slot] == 0 ? sum / share * shares[slot] : sums[slot];
+        }
     }
 
     private void learnSpecial(DayGrid grid, double[] values, int untilDay) {

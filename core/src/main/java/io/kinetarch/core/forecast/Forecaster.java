@@ -6,6 +6,7 @@ import io.kinetarch.core.forecast.Forecast.PartScores;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -64,6 +65,12 @@ public final class Forecaster {
      */
     public static Forecast days(DailySeries series, int horizon, SpecialDays special, @Nullable Method wanted) {
         refuseHorizon(horizon);
+        var wild = WildDays.in(series, special);
+        return days(WildDays.without(series, wild), wildDays(series, wild), horizon, special, wanted);
+    }
+
+    private static Forecast days(
+            DailySeries series, List<LocalDate> wild, int horizon, SpecialDays special, @Nullable Method wanted) {
         var subject = new Days(series, special);
         var trials = trials(subject, horizon);
         var method = chosen(trials, wanted);
@@ -71,7 +78,7 @@ public final class Forecaster {
         double[] mean = trials.isEmpty()
                 ? origin.forecast(method, horizon)
                 : mean(trials.get(), method, forecasts(origin, horizon, DayOrigin.methods(series.known())));
-        return finished(method, trials, mean, series, origin, special, 1);
+        return finished(method, trials, mean, series, origin, special, 1, wild);
     }
 
     /**
@@ -84,10 +91,13 @@ public final class Forecaster {
     public static Forecast intervals(IntervalSeries series, int horizon, SpecialDays special, @Nullable Method wanted) {
         int perDay = 24 * 60 / series.minutes();
         refuseHorizon(Math.ceilDiv(horizon, perDay));
-        var subject = new Intervals(series, horizon, special);
+        var known = new Intervals(series, horizon, special);
+        var counted = new IntervalOrigin(known.grid, series.values(), known.days(), special).daily();
+        var wild = WildDays.in(counted, special);
+        var subject = wild.isEmpty() ? known : new Intervals(tame(series, known, wild), horizon, special);
         var trials = trials(subject, Math.ceilDiv(horizon, perDay));
         var method = chosen(trials, wanted);
-        var origin = new IntervalOrigin(subject.grid, series.values(), subject.days(), special);
+        var origin = new IntervalOrigin(subject.grid, subject.series.values(), subject.days(), special);
         int ahead = subject.gridDays - subject.days();
         double[] whole = trials.isEmpty()
                 ? origin.forecast(method, ahead)
@@ -99,7 +109,16 @@ public final class Forecaster {
         double together = trials.map(t -> t.together(method, perDay)).orElse(UNTRIED_TOGETHER);
         double[] mean = new Expectation(subject.grid, subject.days(), whole, whole, subject.today(), horizon, together)
                 .with(Adjustments.NONE);
-        return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay);
+        return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay, wildDays(counted, wild));
+    }
+
+    private static IntervalSeries tame(IntervalSeries series, Intervals subject, BitSet wild) {
+        return new IntervalSeries(
+                series.zone(), series.start(), series.minutes(), WildDays.without(subject.grid, series.values(), wild));
+    }
+
+    private static List<LocalDate> wildDays(DailySeries series, BitSet wild) {
+        return wild.stream().mapToObj(series::day).toList();
     }
 
     /**
@@ -116,7 +135,8 @@ public final class Forecaster {
     /** Tries the methods on a series without forecasting it; a history of a few days is too short to try anything. */
     public static Choice choose(DailySeries series, int horizon, SpecialDays special) {
         refuseHorizon(horizon);
-        return trials(new Days(series, special), horizon)
+        var tame = WildDays.without(series, WildDays.in(series, special));
+        return trials(new Days(tame, special), horizon)
                 .map(tried -> new Choice(tried.best(), tried.combination(), tried.together(tried.best(), 1)))
                 .orElse(Choice.UNTRIED);
     }
@@ -129,8 +149,11 @@ public final class Forecaster {
 
     /** What a choice made before expects of so many intervals after a series: its days, spread by their shapes. */
     public static Expectation expected(IntervalSeries series, int horizon, SpecialDays special, Choice choice) {
-        var subject = new Intervals(series, horizon, special);
-        var origin = new IntervalOrigin(subject.grid, series.values(), subject.days(), special);
+        var known = new Intervals(series, horizon, special);
+        var counted = new IntervalOrigin(known.grid, series.values(), known.days(), special).daily();
+        var wild = WildDays.in(counted, special);
+        var subject = wild.isEmpty() ? known : new Intervals(tame(series, known, wild), horizon, special);
+        var origin = new IntervalOrigin(subject.grid, subject.series.values(), subject.days(), special);
         int ahead = subject.gridDays - subject.days();
         var ones = new double[ahead];
         Arrays.fill(ones, 1);
@@ -220,7 +243,8 @@ public final class Forecaster {
             DailySeries daily,
             DayOrigin origin,
             SpecialDays special,
-            int perDay) {
+            int perDay,
+            List<LocalDate> wild) {
         var ranges = trials.map(tried -> tried.ranges(method)).orElseGet(Ranges::unlearnt);
         int horizon = mean.length;
         var limits = new double[4][horizon];
@@ -248,7 +272,7 @@ public final class Forecaster {
                 scores,
                 trials.map(tried -> parts(tried, method)).orElse(List.of()),
                 effects(daily, origin, horizon, perDay),
-                findings(daily, trials, mean.length, perDay, special));
+                findings(daily, trials, mean.length, perDay, special, wild));
     }
 
     private static List<PartScores> parts(Trials trials, Method method) {
@@ -277,8 +301,18 @@ public final class Forecaster {
     }
 
     private static List<String> findings(
-            DailySeries daily, Optional<Trials> trials, int horizon, int perDay, SpecialDays special) {
+            DailySeries daily,
+            Optional<Trials> trials,
+            int horizon,
+            int perDay,
+            SpecialDays special,
+            List<LocalDate> wild) {
         var findings = new ArrayList<String>();
+        for (var day : wild) {
+            findings.add(day
+                    + " is more than twelve times what the days around it let expect: it is taken for an error and left"
+                    + " out. Mark it as an event if it was none.");
+        }
         int known = daily.known();
         if (trials.isEmpty()) {
             findings.add("Only " + known + " days are known: too few to try methods on. The ranges are a guess.");

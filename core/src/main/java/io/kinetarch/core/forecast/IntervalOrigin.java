@@ -11,7 +11,7 @@ final class IntervalOrigin implements Origin {
     private static final int WEEK = 7;
     private static final int SMOOTHED_DAYS = 8 * WEEK;
     /** A day of which less is known is not known. */
-    private static final double LEAST_KNOWN = 0.5;
+    private static final double LEAST_KNOWN = 0.2;
 
     private final DayGrid grid;
     private final double[] values;

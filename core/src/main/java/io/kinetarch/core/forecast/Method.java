@@ -5,8 +5,10 @@ public enum Method {
     SAME_WEEKDAY("the same weekday of the week before"),
     SAME_WEEKDAY_LAST_YEAR("the same weekday a year before"),
     WEEKLY_PROFILE("weekly profile, newer weeks first"),
-    SMOOTHING("exponential smoothing, trend and two seasons"),
-    DECOMPOSITION("decomposition by loess, then smoothing"),
+    SMOOTHING("exponential smoothing, trend and season of the week"),
+    YEARLY_SMOOTHING("exponential smoothing, trend, seasons of week and year"),
+    DECOMPOSITION("decomposition by loess of the week, then smoothing"),
+    YEARLY_DECOMPOSITION("decomposition by loess of week and year, then smoothing"),
     REGRESSION("calendar regression, autocorrelated errors"),
     RARE("rare chats: their chance and size"),
     COMBINATION("the best ones combined");

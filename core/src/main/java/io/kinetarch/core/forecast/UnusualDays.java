@@ -3,6 +3,7 @@ package io.kinetarch.core.forecast;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -45,12 +46,18 @@ public final class UnusualDays {
     /** What was found. */
     public record Found(List<Run> runs, List<Shift> shifts) {}
 
-    /** Searches a series of at least {@value #LEAST_DAYS} days; in a shorter one nothing is unusual yet. */
+    /** Searches a series; in one of less than {@value #LEAST_DAYS} days only what can be nothing but an error is unusual yet. */
     public static Found in(DailySeries series, SpecialDays special) {
+        var wild = WildDays.in(series, special);
         if (series.known() < LEAST_DAYS || series.mean() == 0) {
-            return new Found(List.of(), List.of());
+            return new Found(
+                    wild.stream()
+                            .mapToObj(day -> new Run(
+                                    series.day(day), series.day(day), series.values()[day] / tame(series, wild)))
+                            .toList(),
+                    List.of());
         }
-        double[] off = deviations(series, CalendarRegression.of(series, special));
+        double[] off = deviations(series, CalendarRegression.of(WildDays.without(series, wild), special));
         double[] level = new double[off.length];
         for (int i = 0; i < off.length; i++) {
             level[i] = median(off, i - AROUND, i + AROUND + 1).orElse(0);
@@ -63,6 +70,10 @@ public final class UnusualDays {
                 LEAST_SPREAD,
                 TO_STANDARD_DEVIATION * median(around, 0, around.length).orElse(LEAST_SPREAD));
         return new Found(runs(series, special, off, level, spread), shifts(series, off, spread));
+    }
+
+    private static double tame(DailySeries series, BitSet wild) {
+        return Math.max(1, WildDays.without(series, wild).mean());
     }
 
     /** Half a chat is added on both sides, so that days without chats have a logarithm. */

@@ -49,7 +49,7 @@ public record Performance(
      */
     Performance corrected(Performance truly, Performance roughly) {
         double wait = meanWaitSeconds + Math.max(0, truly.meanWaitSeconds - roughly.meanWaitSeconds);
-        return new Performance(
+        return shares(
                 roughly.serviceLevel == 0
                         ? serviceLevel
                         : serviceLevel * Math.min(1, truly.serviceLevel / roughly.serviceLevel),
@@ -58,20 +58,28 @@ public record Performance(
                 roughly.abandonment == 1
                         ? abandonment
                         : 1 - (1 - abandonment) * Math.min(1, (1 - truly.abandonment) / (1 - roughly.abandonment)),
-                Double.isNaN(wait) ? meanWaitSeconds : wait,
-                meanWaiting,
-                occupancy,
-                meanChatsPerOperator);
+                Double.isNaN(wait) ? meanWaitSeconds : wait);
     }
 
     /** What visitors see at worst by this and another; what operators see, by this. */
     Performance noBetterThan(Performance other) {
-        return new Performance(
+        return shares(
                 Math.min(serviceLevel, other.serviceLevel),
                 Math.max(waitProbability, other.waitProbability),
                 Math.max(turnedAway, other.turnedAway),
                 Math.max(abandonment, other.abandonment),
-                Math.max(meanWaitSeconds, other.meanWaitSeconds),
+                Math.max(meanWaitSeconds, other.meanWaitSeconds));
+    }
+
+    /** This with other shares of visitors; nobody is answered who gave up or was turned away. */
+    private Performance shares(double inTime, double waits, double away, double gaveUp, double waitSeconds) {
+        double least = Math.min(gaveUp, 1 - away);
+        return new Performance(
+                Math.min(inTime, 1 - away - least),
+                waits,
+                away,
+                least,
+                waitSeconds,
                 meanWaiting,
                 occupancy,
                 meanChatsPerOperator);

@@ -91,9 +91,7 @@ class AdviceController {
         return new Gaps(
                 gaps.queues().stream()
                         .map(together -> new QueuesShort(
-                                together.posts().stream()
-                                        .map(post -> PostWords.name(design, post, forAll.contains(post)))
-                                        .toList(),
+                                PostWords.names(design, together.posts(), forAll),
                                 together.halfHours(),
                                 together.hours()))
                         .toList(),

@@ -3,7 +3,9 @@ package io.kinetarch.server.staffing;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Post;
+import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -28,9 +30,16 @@ final class PostWords {
         return Locale.forLanguageTag(tag).getDisplayLanguage(Locale.ENGLISH);
     }
 
-    /** The queue's name, with what the post's chats ask for where only some of its operators could take them. */
-    static String name(Plan plan, Post post, boolean forAll) {
-        String queue = plan.queue(post.queue()).name();
-        return forAll ? queue : queue + " " + asks(plan, post);
+    /**
+     * Posts by the names of their queues; of a queue whose every operator lacks, its name alone.
+     *
+     * @param forAll the posts that all operators of a queue can fill
+     */
+    static List<String> names(Plan plan, List<Post> posts, Set<Post> forAll) {
+        var whole = posts.stream().filter(forAll::contains).map(Post::queue).collect(Collectors.toSet());
+        return posts.stream()
+                .filter(post -> forAll.contains(post) || !whole.contains(post.queue()))
+                .map(post -> plan.queue(post.queue()).name() + (forAll.contains(post) ? "" : " " + asks(plan, post)))
+                .toList();
     }
 }
