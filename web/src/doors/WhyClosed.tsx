@@ -23,6 +23,7 @@ const STEP_NAMES: Record<string, string> = {
   'door-hours': 'Door hours',
   department: 'Department hours',
   members: 'Members',
+  able: 'For this chat',
   present: 'Presence',
   capacity: 'Capacity',
   'waiting-limit': 'Waiting limit',

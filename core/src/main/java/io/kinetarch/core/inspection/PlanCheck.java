@@ -11,11 +11,14 @@ import io.kinetarch.core.hours.HolidayProposals.Decision;
 import io.kinetarch.core.hours.OpenTimeline;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.inspection.Finding.Severity;
+import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Presences;
@@ -109,6 +112,7 @@ public final class PlanCheck {
         check.doorsOpenForClosedDepartments();
         check.skillsNobodyHolds();
         check.rules();
+        check.rulesOfPagesWithoutTheirDoor();
         check.departmentsWithoutQueues();
         check.operatorsWithoutQueue();
         check.namesakes();
@@ -677,6 +681,41 @@ public final class PlanCheck {
                                 + " want some of the same chats for different ends, such as one "
                                 + ChatWords.of(plan, overlaps.getFirst().example()) + ".",
                         "The earlier rule gets them; if that is not meant, change their order."));
+    }
+
+    /** Rules that want a door and pages on which that door does not stand. */
+    private void rulesOfPagesWithoutTheirDoor() {
+        for (Rule rule : plan.rules()) {
+            var doors = new LinkedHashSet<DoorId>();
+            var pages = new ArrayList<PagePattern>();
+            for (Condition condition : rule.conditions()) {
+                if (condition instanceof Condition.DoorIs(var wanted)) {
+                    doors.addAll(wanted);
+                } else if (condition instanceof Condition.PageMatches(var patterns)) {
+                    pages.addAll(patterns);
+                }
+            }
+            if (!doors.isEmpty() && !pages.isEmpty() && doors.stream().noneMatch(door -> standsOn(door, pages))) {
+                var names = doors.stream().map(door -> plan.door(door).name()).toList();
+                found(
+                        Severity.WARNS,
+                        FindingCode.RULE_DOOR_ELSEWHERE,
+                        facts(doors, pages.stream().map(PagePattern::value).toList()),
+                        rule.id(),
+                        row(rule.id()) + " never matches: it wants " + String.join(" or ", names)
+                                + " on pages where that" + " does not stand.",
+                        "Take the pages or the door out of it, or let the door stand there.");
+            }
+        }
+    }
+
+    /** Whether a door can be on one of some pages; of one without pages of its own nobody knows where it stands. */
+    private boolean standsOn(DoorId id, List<PagePattern> pages) {
+        var own = plan.door(id).pages();
+        return own.isEmpty()
+                || own.stream()
+                        .anyMatch(mine -> pages.stream()
+                                .anyMatch(page -> mine.common(page).isPresent()));
     }
 
     /** The last row takes what the others leave, so it stays even where they leave nothing. */

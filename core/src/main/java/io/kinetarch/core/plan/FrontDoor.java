@@ -95,16 +95,24 @@ public record FrontDoor(
 
     /** This door with other hours and another department. */
     public FrontDoor with(@Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment) {
-        return with(otherHours, otherDepartment, sites);
+        return with(otherHours, otherDepartment, pages, sites);
     }
 
     /** This door on other allowed sites. */
     public FrontDoor withSites(List<AllowedSite> others) {
-        return with(hours, department, others);
+        return with(hours, department, pages, others);
+    }
+
+    /** This door on other pages. */
+    public FrontDoor withPages(List<PagePattern> others) {
+        return with(hours, department, others, sites);
     }
 
     private FrontDoor with(
-            @Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment, List<AllowedSite> otherSites) {
+            @Nullable HoursId otherHours,
+            @Nullable DepartmentId otherDepartment,
+            List<PagePattern> otherPages,
+            List<AllowedSite> otherSites) {
         return new FrontDoor(
                 id,
                 name,
@@ -122,7 +130,7 @@ public record FrontDoor(
                 cards,
                 invitations,
                 look,
-                pages,
+                otherPages,
                 otherSites,
                 facts);
     }

@@ -3,6 +3,7 @@ package io.kinetarch.core.plan;
 import java.util.ArrayDeque;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -10,12 +11,14 @@ import java.util.regex.Pattern;
 
 /**
  * A pattern of page addresses, in which {@code *} stands for any run of characters. Addresses are compared as the WHATWG URL
- * standard writes them out, without the fragment.
+ * standard writes them out, without the fragment; so is the pattern, however it was written.
  *
  * @param value a scheme and a host at least, or a star in their place
  */
 public record PagePattern(String value) {
     private static final Pattern WRITTEN = Pattern.compile("(?:[a-z*]+://|\\*)[^\\s#]{0,2000}");
+    private static final Pattern STARS = Pattern.compile("\\*+");
+    private static final Pattern PARTS = Pattern.compile("([a-z]+)://([^/\\\\?]*)([^?]*)(?:\\?(.*))?");
     /** Pages that have nothing in common but the scheme. */
     private static final List<String> UNRELATED = List.of("https://one.example/", "https://two.test:8080/a?with=query");
 
@@ -30,11 +33,34 @@ public record PagePattern(String value) {
     }
 
     /**
+     * The pattern as the standard writes addresses out: two patterns that mean the same come out the same, if they differ in the
+     * letters of the host, a port that is the usual one, characters that are encoded, or stars side by side.
+     */
+    public String written() {
+        String plain = STARS.matcher(value).replaceAll("*");
+        var parts = PARTS.matcher(plain);
+        if (!parts.matches()) {
+            return WrittenAddress.query(plain).replace("%27", "'");
+        }
+        String scheme = parts.group(1);
+        String host = parts.group(2).toLowerCase(Locale.ROOT);
+        String usualPort = scheme.equals("https") ? ":443" : ":80";
+        if (host.endsWith(usualPort)) {
+            host = host.substring(0, host.length() - usualPort.length());
+        }
+        String path = parts.group(3);
+        String query = parts.group(4);
+        return scheme + "://" + host + (path.isEmpty() ? "" : WrittenAddress.path(path))
+                + (query == null ? "" : "?" + WrittenAddress.query(query));
+    }
+
+    /**
      * Whether an address matches. Greedy matching with a single point of return: on a mismatch only the newest star takes one
      * more character, which is enough for patterns without alternatives and keeps the work at pattern × address, whatever the
      * pattern.
      */
     public boolean matches(String address) {
+        String value = written();
         int p = 0;
         int a = 0;
         int star = -1;
@@ -79,6 +105,8 @@ public record PagePattern(String value) {
      * places in the two patterns, breadth first.
      */
     public Optional<String> common(PagePattern other) {
+        String first = written();
+        String second = other.written();
         var from = new HashMap<Places, Step>();
         var ahead = new ArrayDeque<Places>();
         var start = new Places(0, 0);
@@ -86,11 +114,11 @@ public record PagePattern(String value) {
         ahead.add(start);
         while (!ahead.isEmpty()) {
             var at = ahead.remove();
-            if (at.one == value.length() && at.two == other.value.length()) {
+            if (at.one == first.length() && at.two == second.length()) {
                 return Optional.of(path(at, from));
             }
-            char one = at.one < value.length() ? value.charAt(at.one) : 0;
-            char two = at.two < other.value.length() ? other.value.charAt(at.two) : 0;
+            char one = at.one < first.length() ? first.charAt(at.one) : 0;
+            char two = at.two < second.length() ? second.charAt(at.two) : 0;
             if (one == '*') {
                 reach(new Places(at.one + 1, at.two), at, "", from, ahead);
             }

@@ -158,7 +158,7 @@ final class RuleAxes {
     private List<Value> pages() {
         var patterns = all(Condition.PageMatches.class)
                 .flatMap(condition -> condition.patterns().stream())
-                .map(PagePattern::value)
+                .map(PagePattern::written)
                 .distinct()
                 .toList();
         var values = new ArrayList<Value>();

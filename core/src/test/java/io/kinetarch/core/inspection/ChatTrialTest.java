@@ -58,6 +58,19 @@ class ChatTrialTest {
                         "“Rule rest” matches: the last row takes every chat the others left.");
     }
 
+    /** Ana and Cleo have room for three chats each; whoever waits already takes it before the chat that is tried. */
+    @Test
+    void aTriedChatDoesNotJumpTheLine() {
+        var arrival = arrival("en", "fares", TUESDAY_TEN);
+        var usual = Presence.usual(PLAN, TUESDAY_TEN);
+
+        assertThat(ChatTrial.run(PLAN, arrival, usual, Map.of(BOOKING, 5)).outcome())
+                .isEqualTo(Outcome.ANSWERED);
+        var last = ChatTrial.run(PLAN, arrival, usual, Map.of(BOOKING, 6));
+        assertThat(last.outcome()).isEqualTo(Outcome.WAITS);
+        assertThat(because(last, Kind.OPERATOR)).contains("Op ana has 6 of capacity 6 in use; the chat takes 2.");
+    }
+
     @Test
     void whatTheRuleGivesTheChatIsSaid() {
         var rest = new Rule(

@@ -24,6 +24,7 @@ import io.kinetarch.core.plan.Membership;
 import io.kinetarch.core.plan.NextChatFrom;
 import io.kinetarch.core.plan.OperatorChoice;
 import io.kinetarch.core.plan.Operators;
+import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Queue;
@@ -164,6 +165,49 @@ class PlanCheckTest {
                 "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in en"
                         + " with Fares 4+ or in de with Fares 4+ is usually present: Mon 09:00–13:00, Tue 09:00–13:00, Wed"
                         + " 09:00–13:00 and 4 more.");
+    }
+
+    @Test
+    void aLimitThatAnotherMakesIdleIsTold() {
+        var light = SamplePlan.plan().queue(BOOKING).with(1, Workload.of(420, 180.0, List.of(1.0, 1.12, 1.3)));
+        found(
+                SamplePlan.edited(light),
+                Severity.NOTES,
+                "Operators of Queue booking could hold 6 of its chats at once, and 3 are planned: the slowdown is known for no"
+                        + " more, so their capacity moves nothing.");
+        var one = SamplePlan.plan().operators().stream()
+                .<PlanEdit>map(operator -> new PlanEdit.Put(operator.withMostChats(1)))
+                .toList();
+        found(
+                SamplePlan.plan().edited(one),
+                Severity.NOTES,
+                "The slowdown of Queue booking is known for 3 chats at once, and 1 are planned: the most chats that its"
+                        + " operators hold allow no more.");
+    }
+
+    @Test
+    void whoIsNeverPresentIsFound() {
+        found(
+                SamplePlan.edited(
+                        Operators.present(SamplePlan.plan().operators().getFirst(), List.of())),
+                Severity.WARNS,
+                "Op ana is never present: they have no usual hours and are in no roster.");
+    }
+
+    @Test
+    void aRuleForPagesOnWhichItsDoorDoesNotStandNeverMatches() {
+        var site = SamplePlan.plan().doors().getFirst();
+        var trucks = new Condition.PageMatches(List.of(new PagePattern("https://ferry.example/trucks/*")));
+        var plan = SamplePlan.withRules(
+                        SamplePlan.rule("trucks", CARGO, new Condition.DoorIs(List.of(site.id())), trucks),
+                        SamplePlan.rule("rest", BOOKING))
+                .edited(List.of(
+                        new PlanEdit.Put(site.withPages(List.of(new PagePattern("https://ferry.example/fares/*"))))));
+
+        found(
+                plan,
+                Severity.WARNS,
+                "Rule 1, Rule trucks, never matches: it wants Site on pages where that does not stand.");
     }
 
     @Test

@@ -9,10 +9,15 @@ import static org.assertj.core.api.Assertions.tuple;
 import io.kinetarch.core.inspection.WhyClosed.Link;
 import io.kinetarch.core.inspection.WhyClosed.Step;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.Operators;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.Rule;
+import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.routing.Arrival;
 import java.net.URI;
@@ -108,6 +113,45 @@ class WhyClosedTest {
                 .filteredOn(link -> !link.passed())
                 .extracting(Link::because)
                 .startsWith("Nobody is a member of Queue booking.");
+    }
+
+    /** Of two who serve bookings Ana alone speaks German, and she has left for the day; what the rule asks counts as well. */
+    @Test
+    void whoCannotTakeThisVeryChatDoesNotCount() {
+        var ana = Operators.present(PLAN.operators().getFirst(), SamplePlan.everyDay(14, 17));
+        var expert = SamplePlan.withRules(new Rule(
+                new RuleId("rest"),
+                "Rest",
+                List.of(),
+                BOOKING,
+                List.of(new SkillNeed(FARES, 5)),
+                null,
+                LocalText.NONE));
+
+        assertThat(chain(SamplePlan.edited(ana), "de"))
+                .filteredOn(link -> link.step() == Step.ABLE || link.step() == Step.PRESENT)
+                .extracting(Link::because)
+                .containsExactly(
+                        "One operator is able to take this very chat; of the other members 1 not speaking de.",
+                        "Of those who could take this chat nobody is present.");
+        assertThat(chain(expert, "en"))
+                .filteredOn(link -> link.step() == Step.ABLE)
+                .extracting(Link::because)
+                .containsExactly("None of them could take this chat: 2 with Fares below level 5.");
+    }
+
+    private static List<Link> chain(Plan plan, String language) {
+        return WhyClosed.of(
+                plan,
+                new WhyClosed.Question(
+                        Arrival.of(SITE, null, language, Map.of(), TUESDAY_TEN),
+                        null,
+                        List.of(),
+                        null,
+                        URI.create("https://chat.example"),
+                        true,
+                        Presence.usual(plan, TUESDAY_TEN),
+                        Map.of()));
     }
 
     private static List<Link> chain(

@@ -55,6 +55,26 @@ class PagePatternTest {
     }
 
     @Test
+    void patternsThatMeanTheSameAreWrittenTheSame() {
+        for (var same : List.of(
+                List.of("https://Ferry.Example:443/a/**", "https://ferry.example/a/*"),
+                List.of("http://ferry.example:80/*", "http://ferry.example/*"),
+                List.of("https://ferry.example/über", "https://ferry.example/%C3%BCber"),
+                List.of("https://ferry.example/a/./b/../*", "https://ferry.example/a/*"),
+                List.of("https://ferry.example/{a}?b={c}'", "https://ferry.example/%7Ba%7D?b={c}%27"))) {
+            var one = new PagePattern(same.getFirst());
+            var other = new PagePattern(same.getLast());
+            assertThat(one.written()).isEqualTo(other.written());
+            assertThat(one.common(other)).isPresent();
+        }
+        assertThat(new PagePattern("https://ferry.example/über*").matches("https://ferry.example/%C3%BCber-uns"))
+                .isTrue();
+        assertThat(new PagePattern("https://ferry.example/a//b").matches("https://ferry.example/a/b"))
+                .as("repeated slashes are another page")
+                .isFalse();
+    }
+
+    @Test
     void aPatternThatNamesNoSiteIsTold() {
         for (String any : List.of("*", "https://*", "https://*/*", "*://*")) {
             assertThat(new PagePattern(any).matchesAnySite()).as(any).isTrue();

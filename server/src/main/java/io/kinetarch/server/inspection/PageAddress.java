@@ -1,8 +1,9 @@
 package io.kinetarch.server.inspection;
 
+import io.kinetarch.core.plan.WrittenAddress;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import java.nio.charset.StandardCharsets;
+import java.util.Locale;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.util.InvalidUrlException;
@@ -11,8 +12,12 @@ import org.springframework.web.util.UriComponentsBuilder.ParserType;
 
 /** Page addresses as the WHATWG URL standard writes them out, so that one page has one address. */
 final class PageAddress {
-    /** What the standard percent-encodes in path and query alike; the parser leaves it as it was sent. */
-    private static final Pattern NOT_WRITTEN_OUT = Pattern.compile("[^!-~]+|[\"<>]");
+    /** Scheme, whoever stands behind any slashes, path and query; the fragment is left out. */
+    private static final Pattern PARTS =
+            Pattern.compile("([A-Za-z]+):[/\\\\]*([^/\\\\?#]*)([^?#]*)(?:\\?([^#]*))?(?:#.*)?");
+
+    private static final Pattern ENDS = Pattern.compile("^[\\x00-\\x20]+|[\\x00-\\x20]+$");
+    private static final Pattern LINES = Pattern.compile("[\\t\\n\\r]");
 
     private PageAddress() {}
 
@@ -22,30 +27,35 @@ final class PageAddress {
      * @throws Refusal if it is no address of a web page
      */
     static String of(String sent, String pointer) {
+        var parts =
+                PARTS.matcher(LINES.matcher(ENDS.matcher(sent).replaceAll("")).replaceAll(""));
+        String scheme = parts.matches() ? parts.group(1).toLowerCase(Locale.ROOT) : "";
+        if (!scheme.equals("https") && !scheme.equals("http")) {
+            throw noPage(sent, pointer, "it names no web site");
+        }
+        String query = parts.group(4);
+        return site(scheme + "://" + parts.group(2), sent, pointer)
+                + WrittenAddress.path(parts.group(3))
+                + (query == null ? "" : "?" + WrittenAddress.query(query));
+    }
+
+    private static String site(String site, String sent, String pointer) {
         try {
-            var parsed = UriComponentsBuilder.fromUriString(sent.strip(), ParserType.WHAT_WG)
+            var parsed = UriComponentsBuilder.fromUriString(site + "/", ParserType.WHAT_WG)
                     .build();
-            String scheme = parsed.getScheme();
-            if (parsed.getHost() == null || !("https".equals(scheme) || "http".equals(scheme))) {
+            String host = parsed.getHost();
+            if (host == null) {
                 throw noPage(sent, pointer, "it names no web site");
             }
-            var whole = UriComponentsBuilder.newInstance().uriComponents(parsed).fragment(null);
-            String path = parsed.getPath();
-            String address = (path == null || path.isEmpty() ? whole.path("/") : whole)
+            return UriComponentsBuilder.newInstance()
+                    .uriComponents(parsed)
+                    .host(host.toLowerCase(Locale.ROOT)) // the parser leaves capitals before a label it encodes
+                    .replacePath(null)
                     .build()
                     .toUriString();
-            return NOT_WRITTEN_OUT.matcher(address).replaceAll(found -> percents(found.group()));
         } catch (InvalidUrlException e) {
             throw noPage(sent, pointer, e.getMessage());
         }
-    }
-
-    private static String percents(String characters) {
-        var written = new StringBuilder();
-        for (byte one : characters.getBytes(StandardCharsets.UTF_8)) {
-            written.append("%%%02X".formatted(one));
-        }
-        return written.toString();
     }
 
     private static Refusal noPage(String sent, String pointer, @Nullable String why) {

@@ -4,9 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
 import io.kinetarch.server.problem.Refusal;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.assertj.core.api.SoftAssertions;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.json.JsonMapper;
 
 class PageAddressTest {
     /** Inputs and results in the manner of the WHATWG URL standard's own test data (urltestdata.json), from memory. */
@@ -23,6 +28,27 @@ class PageAddressTest {
                         "http://0x7f.1/", "http://127.0.0.1/")
                 .forEach((sent, written) ->
                         assertThat(PageAddress.of(sent, "/page")).as(sent).isEqualTo(written));
+    }
+
+    /** Six hundred addresses written out by another implementation of the standard; see the file for how it was made. */
+    @Test
+    void addressesAreWrittenOutAsTheUrlStandardDoes() throws IOException {
+        try (var file =
+                Objects.requireNonNull(PageAddressTest.class.getResourceAsStream("/addresses-by-url-standard.jsonl"))) {
+            var cases = new String(file.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .filter(line -> !line.startsWith("#"))
+                    .map(JsonMapper.shared()::readTree)
+                    .toList();
+            assertThat(cases).hasSizeGreaterThan(500);
+            var softly = new SoftAssertions();
+            for (var one : cases) {
+                softly.assertThat(PageAddress.of(one.get(0).asString(), "/page"))
+                        .as(one.get(0).asString())
+                        .isEqualTo(one.get(1).asString());
+            }
+            softly.assertAll();
+        }
     }
 
     @Test
