@@ -85,6 +85,7 @@ function show(props: Partial<Parameters<typeof Matrix>[0]> = {}) {
         people={plan.operators}
         table={{
           queuesOf: { zoe: ['booking'], ben: [] },
+          atOnce: { zoe: [], ben: [] },
           heldAt: { fares: [0, 0, 0, 0, 1], freight: [0, 1, 0, 0, 0] },
           used: 2,
         }}

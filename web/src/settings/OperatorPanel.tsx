@@ -150,6 +150,8 @@ function AccessRole({ account: name }: { account: string }) {
   );
 }
 
+const LIMIT_NAMES = { CAPACITY: 'capacity', MOST_CHATS: 'most chats', SLOWDOWN: 'the slowdown known' };
+
 /** The queues an operator serves, in the order in which they would take a chat from each. */
 function Memberships({ id }: { id: string }) {
   const { draft } = useWorkplace();
@@ -160,13 +162,21 @@ function Memberships({ id }: { id: string }) {
     <Line label="Member of">
       {queues.length === 0 && <span className="soft">▪ no queue</span>}
       <ol className="order">
-        {queues.map((queue) => (
-          <li key={queue}>
-            <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue })}>
-              {draft.plan.queues.find((candidate) => candidate.id === queue)?.name}
-            </button>
-          </li>
-        ))}
+        {queues.map((queue, i) => {
+          const atOnce = data?.atOnce[id]?.[i];
+          return (
+            <li key={queue}>
+              <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue })}>
+                {draft.plan.queues.find((candidate) => candidate.id === queue)?.name}
+              </button>
+              {atOnce && (
+                <span className="soft">
+                  , {atOnce.value} at once by {LIMIT_NAMES[atOnce.by]}
+                </span>
+              )}
+            </li>
+          );
+        })}
       </ol>
       {queues.length > 1 && <span className="soft">in the order their next chat comes from</span>}
     </Line>

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 
 /** From the chats to come to the people who answer them. */
 class RosterIT {
-    private static final double UNTIL_FOUND = 90_000;
+    private static final double UNTIL_FOUND = 240_000;
 
     @RegisterExtension
     static final Demo DEMO = new Demo("kinetarch_roster_test");

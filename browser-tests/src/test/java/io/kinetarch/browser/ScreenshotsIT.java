@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
  * copies them from there.
  */
 class ScreenshotsIT {
-    private static final double UNTIL_FOUND = 90_000;
+    private static final double UNTIL_FOUND = 240_000;
     private static final Path FOLDER = Path.of("target", "screenshots");
 
     private final LocalDate monday =

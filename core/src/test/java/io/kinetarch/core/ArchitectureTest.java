@@ -15,6 +15,7 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule subjectsDependDownwards = Architectures.layeredArchitecture()
             .consideringOnlyDependenciesInLayers()
+            .ensureAllClassesAreContainedInArchitecture()
             .layer("hours")
             .definedBy("..core.hours..")
             .layer("csv")

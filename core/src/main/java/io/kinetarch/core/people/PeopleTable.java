@@ -1,5 +1,6 @@
 package io.kinetarch.core.people;
 
+import io.kinetarch.core.dispatch.ChatsAtOnce;
 import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.dispatch.NextChat;
 import io.kinetarch.core.plan.OperatorId;
@@ -20,12 +21,14 @@ import org.jspecify.annotations.Nullable;
  *
  * @param queuesOf the queues each operator is a member of, in the order in which they would take one chat from each if all
  *     had waited equally long
+ * @param atOnce how many chats of each of those they hold at once, and what sets that
  * @param heldAt by skill, how many hold it at level 1, 2, … {@value Skill#HIGHEST_LEVEL}
  * @param seats licensed; null where nobody counts them
  * @param used operators in the plan
  */
 public record PeopleTable(
         Map<OperatorId, List<QueueId>> queuesOf,
+        Map<OperatorId, List<ChatsAtOnce>> atOnce,
         Map<SkillId, List<Integer>> heldAt,
         @Nullable Integer seats,
         int used) {
@@ -38,18 +41,24 @@ public record PeopleTable(
                 .map(chat -> plan.queue(chat.queue()))
                 .toList();
         var queuesOf = new LinkedHashMap<OperatorId, List<QueueId>>();
+        var atOnce = new LinkedHashMap<OperatorId, List<ChatsAtOnce>>();
         var compiled = CompiledPlan.of(plan);
         for (int i = 0; i < plan.operators().size(); i++) {
             int index = i;
-            queuesOf.put(
-                    plan.operators().get(i).id(),
-                    taken.stream()
-                            .filter(queue -> compiled.isMember(index, queue.id()))
-                            .map(Queue::id)
+            var id = plan.operators().get(i).id();
+            var queues = taken.stream()
+                    .filter(queue -> compiled.isMember(index, queue.id()))
+                    .toList();
+            queuesOf.put(id, queues.stream().map(Queue::id).toList());
+            atOnce.put(
+                    id,
+                    queues.stream()
+                            .map(queue -> ChatsAtOnce.of(plan, index, queue))
                             .toList());
         }
         return new PeopleTable(
                 queuesOf,
+                atOnce,
                 heldAt(plan),
                 plan.settings().seats(),
                 plan.operators().size());

@@ -5,6 +5,7 @@ import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.roster.RosterSearch.Standing;
 import io.kinetarch.core.staffing.Coverage;
 import io.kinetarch.core.staffing.Post;
+import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import java.time.Duration;
@@ -23,8 +24,15 @@ import org.jspecify.annotations.Nullable;
 
 /** What a roster is searched for: the people with their weeks, and how many are required where and when. */
 final class RosterTask {
+    /** So many sets tell where people lack, and are worked with in good time. */
+    private static final int MOST_SETS = 40;
+
     final List<PersonWeek> people;
     private final List<BitSet> serves;
+    /** By queue, its posts; and the place of its first one among all. */
+    private final List<List<Post>> queues;
+
+    private final int[] firstPost;
     /** By half-hour and post, in thousandths of a person. */
     private final int[][] required;
     /** The same of those who are to be there, whatever else they do; nothing for posts that all of a queue's people can fill. */
@@ -47,7 +55,6 @@ final class RosterTask {
     private final List<BitSet> couldWork;
 
     private final Roster set;
-
     /**
      * A week's task.
      *
@@ -68,6 +75,14 @@ final class RosterTask {
                     return some;
                 })
                 .toList();
+        queues = slots.getFirst().queues().stream()
+                .map(queue ->
+                        queue.parts().stream().map(StaffingWeek.Part::post).toList())
+                .toList();
+        firstPost = new int[queues.size() + 1];
+        for (int q = 0; q < queues.size(); q++) {
+            firstPost[q + 1] = firstPost[q] + queues.get(q).size();
+        }
         groups = serves.stream().distinct().toList();
         groupOf = serves.stream().mapToInt(groups::indexOf).toArray();
         required = slots.stream().map(Slot::places).toArray(int[][]::new);
@@ -83,19 +98,18 @@ final class RosterTask {
         var all = new BitSet(posts.size());
         all.set(0, posts.size());
         sets.add(all);
-        // the posts of a queue are filled by those who can fill its last one, all of them together
-        for (int post = 0, first = 0; post < posts.size(); post++) {
-            var one = new BitSet(posts.size());
-            one.set(post);
-            sets.add(one);
-            if (post + 1 == posts.size()
-                    || !posts.get(post + 1).queue().equals(posts.get(post).queue())) {
-                var queue = new BitSet(posts.size());
-                queue.set(first, post + 1);
-                sets.add(queue);
-                first = post + 1;
+        for (int q = 0; q < queues.size(); q++) {
+            sets.add(from(firstPost[q], firstPost[q + 1]));
+            for (int post = firstPost[q]; post < firstPost[q + 1] - 1; post++) {
+                sets.add(from(post, post + 1));
             }
         }
+    }
+
+    private static BitSet from(int first, int end) {
+        var posts = new BitSet(end);
+        posts.set(first, end);
+        return posts;
     }
 
     private BitSet couldWork(PersonWeek week, Set<Rule> holding) {
@@ -301,24 +315,48 @@ final class RosterTask {
             }
             var coverage = new Coverage(required[slot], groups, supply);
             var together = coverage.shortTogether();
-            if (!together.isEmpty()) {
-                sets.add((BitSet) together.clone());
+            if (!together.isEmpty() && sets.size() < MOST_SETS) {
+                sets.add(wholeQueues(together));
             }
-            int lacks = coverage.lacking();
-            for (int post = 0; post < required[slot].length; post++) {
-                int able = 0;
-                for (int group = 0; group < supply.length; group++) {
-                    able += groups.get(group).get(post) ? supply[group] : 0;
-                }
-                int besides = coverage.lackingPresent(post, atLeast[slot][post], able);
-                lacks += besides;
-                together.set(post, together.get(post) || besides > 0);
+            int[] able = able(supply);
+            int lacks = 0;
+            for (int q = 0; q < queues.size(); q++) {
+                int first = firstPost[q];
+                int end = firstPost[q + 1];
+                lacks += Post.lacking(
+                        queues.get(q),
+                        coverage.lacking(first, end),
+                        Arrays.copyOfRange(atLeast[slot], first, end),
+                        Arrays.copyOfRange(able, first, end));
+            }
+            for (int post = 0; post < able.length; post++) {
+                together.set(post, together.get(post) || atLeast[slot][post] > able[post]);
             }
             if (lacks > 0) {
                 lacking.add(new Lack(slot, lacks, together));
             }
         }
         return lacking;
+    }
+
+    /** Where people lack who can fill all of a queue, whoever can fill any of it is counted with them: fewer sets tell the same. */
+    private BitSet wholeQueues(BitSet together) {
+        var whole = (BitSet) together.clone();
+        for (int q = 0; q < queues.size(); q++) {
+            if (together.get(firstPost[q + 1] - 1)) {
+                whole.set(firstPost[q], firstPost[q + 1]);
+            }
+        }
+        return whole;
+    }
+
+    private int[] able(int[] supply) {
+        int[] able = new int[posts()];
+        for (int group = 0; group < supply.length; group++) {
+            int amount = supply[group];
+            groups.get(group).stream().forEach(post -> able[post] += amount);
+        }
+        return able;
     }
 
     /** How good a roster is. */

@@ -59,19 +59,14 @@ public final class Coverage {
         return lacking[post];
     }
 
+    /** What some posts in a row lack. */
+    public int[] lacking(int from, int until) {
+        return Arrays.copyOfRange(lacking, from, until);
+    }
+
     /** What all of them lack. */
     public int lacking() {
         return Arrays.stream(lacking, 0, posts).sum();
-    }
-
-    /**
-     * What lacks besides, where so many who could fill a post are to be there, whatever else they do.
-     *
-     * @param atLeast that are to be there, in thousandths
-     * @param there those who are
-     */
-    public int lackingPresent(int post, int atLeast, int there) {
-        return Math.max(0, atLeast - there - lacking[post]);
     }
 
     /** How much of a group counts for a post. */

@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 
 /**
  * Places of a queue that the same operators can fill: chats that every member of the queue could take are one post, those that ask
@@ -36,6 +37,48 @@ public record Post(QueueId queue, BitSet able, List<ChatNeeds> kinds, int own, L
     /** What its own chats ask for; empty where they ask for nothing special. */
     public List<ChatNeeds> ownKinds() {
         return kinds.subList(0, own);
+    }
+
+    /**
+     * The most that posts of one queue ask for of which nobody could fill both: somebody who can fill two of the others stands for both.
+     * What nobody can do yet, anybody may learn.
+     *
+     * @param ofQueue the posts of a queue
+     * @param amounts that each asks for
+     */
+    public static int apart(List<Post> ofQueue, int[] amounts) {
+        return apart(ofQueue, amounts, ofQueue.size() - 1, new BitSet());
+    }
+
+    private static int apart(List<Post> posts, int[] amounts, int post, BitSet taken) {
+        if (post < 0) {
+            return 0;
+        }
+        int without = apart(posts, amounts, post - 1, taken);
+        var able = posts.get(post).able;
+        if (amounts[post] == 0 || able.intersects(taken)) {
+            return without;
+        }
+        var with = (BitSet) taken.clone();
+        with.or(able);
+        return Math.max(without, amounts[post] + apart(posts, amounts, post - 1, with));
+    }
+
+    /**
+     * What a queue lacks, in thousandths of a person: what lacks of the time it requires, or of those who are to be there for chats that
+     * only some can take, if that is more; whoever comes for the one may be one of the others.
+     *
+     * @param ofQueue its posts
+     * @param lacking time of each post
+     * @param atLeast who are to be there for each post
+     * @param able who are
+     */
+    public static int lacking(List<Post> ofQueue, int[] lacking, int[] atLeast, int[] able) {
+        int[] absent = new int[ofQueue.size()];
+        for (int post = 0; post < absent.length - 1; post++) {
+            absent[post] = Math.max(0, atLeast[post] - able[post]);
+        }
+        return Math.max(IntStream.of(lacking).sum(), apart(ofQueue, absent));
     }
 
     /**

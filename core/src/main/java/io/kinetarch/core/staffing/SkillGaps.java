@@ -1,17 +1,16 @@
 package io.kinetarch.core.staffing;
 
-import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.SkillNeed;
-import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -84,6 +83,9 @@ public record SkillGaps(
         private final Plan plan;
         private final List<Post> posts;
         private final People people;
+        /** Posts that all operators of their queue can fill. */
+        private final BitSet forAll = new BitSet();
+
         private final Map<List<Integer>, Lack> lacking = new LinkedHashMap<>();
         private final Map<SkillId, double[]> bySkill = new LinkedHashMap<>();
         private final Map<String, double[]> byLanguage = new TreeMap<>();
@@ -100,6 +102,14 @@ public record SkillGaps(
             this.posts = posts;
             this.people = people;
             helped = new double[plan.operators().size()][posts.size()];
+            for (int post = 0; post < posts.size(); post++) {
+                forAll.set(
+                        post,
+                        post + 1 == posts.size()
+                                || !posts.get(post + 1)
+                                        .queue()
+                                        .equals(posts.get(post).queue()));
+            }
         }
 
         SkillGaps over(List<Slot> slots) {
@@ -125,13 +135,16 @@ public record SkillGaps(
             int[] there = people.present(slot.startsAt());
             int[] supply = people.supply(slot.startsAt(), there);
             var coverage = new Coverage(slot.places(), people.serves(), supply);
-            int[] besides = besides(slot, coverage, people.able(supply));
+            int[] able = people.able(supply);
+            int[] atLeast = slot.atLeast();
             var together = coverage.shortTogether();
-            IntStream.range(0, posts.size()).filter(post -> besides[post] > 0).forEach(together::set);
-            double all = 0;
+            int[] absent = new int[posts.size()];
+            for (int post = 0; post < absent.length; post++) {
+                absent[post] = forAll.get(post) ? 0 : Math.max(0, atLeast[post] - able[post]);
+                together.set(post, together.get(post) || absent[post] > 0);
+            }
             for (int post = together.nextSetBit(0); post >= 0; post = together.nextSetBit(post + 1)) {
-                double own = (double) (coverage.lacking(post) + besides[post]) / Coverage.PLACE;
-                all += own;
+                double own = (double) Math.max(coverage.lacking(post), absent[post]) / Coverage.PLACE;
                 if (own > 0) {
                     asked(post)
                             .forEach(need ->
@@ -142,27 +155,15 @@ public record SkillGaps(
             }
             var tally = lacking.computeIfAbsent(together.stream().boxed().toList(), _ -> new Lack());
             tally.halfHours.add(slot.startsAt());
-            tally.people += all;
+            tally.people += slot.shortOf();
             for (int person : there) {
                 int share = people.share(person, slot.startsAt());
                 int spared = Math.min(coverage.spare(people.groupOf(person), share), coverage.lacking());
                 together.stream()
                         .filter(post -> !posts.get(post).able().get(person))
                         .forEach(post -> helped[person][post] +=
-                                (double) Math.max(spared, Math.min(share, besides[post])) / Coverage.PLACE);
+                                (double) Math.max(spared, Math.min(share, absent[post])) / Coverage.PLACE);
             }
-        }
-
-        /** By post, what lacks of those who are to be there whatever else they do. */
-        private int[] besides(Slot slot, Coverage coverage, int[] able) {
-            int[] atLeast = slot.atLeast();
-            int[] besides = new int[posts.size()];
-            for (int post = 0; post + 1 < besides.length; post++) {
-                boolean last =
-                        !posts.get(post + 1).queue().equals(posts.get(post).queue());
-                besides[post] = last ? 0 : coverage.lackingPresent(post, atLeast[post], able[post]);
-            }
-            return besides;
         }
 
         /** Skills that the chats of a post ask for: those of the queue, and those of the rules. */
@@ -175,11 +176,9 @@ public record SkillGaps(
 
         /** Languages of the chats that only some of the queue's operators could take. */
         private Stream<String> languages(int post) {
-            var one = posts.get(post);
-            boolean forAll = one.able().equals(CompiledPlan.of(plan).able(ChatNeeds.of(one.queue())));
-            return forAll
+            return forAll.get(post)
                     ? Stream.of()
-                    : one.ownKinds().stream()
+                    : posts.get(post).ownKinds().stream()
                             .flatMap(kind -> Stream.ofNullable(kind.language()))
                             .distinct();
         }

@@ -214,22 +214,13 @@ public final class StaffingWeek {
 
         /** Operators required: for all chats, or for those of which nobody could take both, if that is more. */
         int required(int[] atLeast) {
-            int last = atLeast.length - 1;
-            return Math.max(atLeast[last], apart(atLeast, last - 1, new BitSet()));
-        }
-
-        private int apart(int[] atLeast, int post, BitSet taken) {
-            if (post < 0) {
-                return 0;
+            int[] scarce = atLeast.clone();
+            int all = scarce[scarce.length - 1];
+            scarce[scarce.length - 1] = 0;
+            for (int post = 0; post < scarce.length - 1; post++) {
+                scarce[post] = posts.get(post).able().isEmpty() ? 0 : scarce[post];
             }
-            int without = apart(atLeast, post - 1, taken);
-            var able = posts.get(post).able();
-            if (able.isEmpty() || able.intersects(taken)) { // what nobody can do yet, anybody may learn
-                return without;
-            }
-            var with = (BitSet) taken.clone();
-            with.or(able);
-            return Math.max(without, atLeast[post] + apart(atLeast, post - 1, with));
+            return Math.max(all, Post.apart(posts, scarce));
         }
 
         /** What is required, in thousandths, shared out by chats of each post. */
@@ -427,26 +418,32 @@ public final class StaffingWeek {
         var result = new ArrayList<QueueSlot>(queues);
         for (int q = 0; q < queues; q++) {
             var parts = new ArrayList<Part>();
-            double lacking = 0;
-            for (int post = firstPost[q]; post < firstPost[q + 1]; post++) {
-                lacking += inPeople(
-                        coverage.lacking(post) + coverage.lackingPresent(post, scarce(q, post, atLeast), able[post]));
+            int first = firstPost[q];
+            int end = firstPost[q + 1];
+            for (int post = first; post < end; post++) {
                 parts.add(new Part(
-                        staffed.get(q).posts.get(post - firstPost[q]),
-                        own[q][post - firstPost[q]],
+                        staffed.get(q).posts.get(post - first),
+                        own[q][post - first],
                         inPeople(places[post]),
                         atLeast[post],
                         inPeople(able[post])));
             }
+            int lacking = Post.lacking(
+                    staffed.get(q).posts,
+                    coverage.lacking(first, end),
+                    IntStream.range(first, end)
+                            .map(post -> atLeast[post] * Coverage.PLACE)
+                            .toArray(),
+                    Arrays.copyOfRange(able, first, end));
             double counted = counted(coverage, q);
             result.add(new QueueSlot(
                     open[q],
                     expected[q],
                     required[q],
                     eligible(q, present),
-                    inPeople(able[firstPost[q + 1] - 1]),
+                    inPeople(able[end - 1]),
                     counted,
-                    lacking,
+                    inPeople(lacking),
                     open[q] ? seen(staffed.get(q), own[q], parts, counted) : Performance.NOBODY_COMES,
                     0,
                     shared.get(q),
@@ -457,11 +454,6 @@ public final class StaffingWeek {
 
     private static double inPeople(int thousandths) {
         return (double) thousandths / Coverage.PLACE;
-    }
-
-    /** What is to be there for a post, in thousandths; for the queue as a whole, what it requires is counted already. */
-    private int scarce(int queue, int post, int[] atLeast) {
-        return post == firstPost[queue + 1] - 1 ? 0 : atLeast[post] * Coverage.PLACE;
     }
 
     private int eligible(int queue, int[] present) {

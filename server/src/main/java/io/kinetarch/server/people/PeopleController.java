@@ -1,6 +1,7 @@
 package io.kinetarch.server.people;
 
 import io.kinetarch.core.csv.DelimitedFile.Fault;
+import io.kinetarch.core.dispatch.ChatsAtOnce;
 import io.kinetarch.core.people.PeopleFile;
 import io.kinetarch.core.people.PeopleTable;
 import io.kinetarch.server.account.SignedIn;
@@ -52,11 +53,13 @@ class PeopleController {
      * What follows from the draft for its people.
      *
      * @param queuesOf by operator id, the queues they are members of, in the order in which they would take from them
+     * @param atOnce how many chats of each of those they hold at once, and what sets that
      * @param heldAt by skill id, how many hold it at level 1, 2, …
      * @param seats licensed; null where nobody counts them
      */
     record PeopleView(
             Map<String, List<String>> queuesOf,
+            Map<String, List<ChatsAtOnce>> atOnce,
             Map<String, List<Integer>> heldAt,
             @Nullable Integer seats,
             int used) {
@@ -66,9 +69,11 @@ class PeopleController {
                     .forEach((operator, queues) -> queuesOf.put(
                             operator.value(),
                             queues.stream().map(queue -> queue.value()).toList()));
+            var atOnce = new LinkedHashMap<String, List<ChatsAtOnce>>();
+            table.atOnce().forEach((operator, chats) -> atOnce.put(operator.value(), chats));
             var heldAt = new LinkedHashMap<String, List<Integer>>();
             table.heldAt().forEach((skill, counts) -> heldAt.put(skill.value(), counts));
-            return new PeopleView(queuesOf, heldAt, table.seats(), table.used());
+            return new PeopleView(queuesOf, atOnce, heldAt, table.seats(), table.used());
         }
     }
 
