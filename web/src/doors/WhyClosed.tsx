@@ -38,14 +38,14 @@ export function WhyClosed({ element }: { element: ReturnType<typeof useElement<'
   const [policy, setPolicy] = useState('');
   const [nonce, setNonce] = useState('');
   const [waiting, setWaiting] = useState(0);
-  const landing = draft.plan.rules.at(-1)?.queue ?? '';
+  const catchAll = draft.plan.rules.at(-1)?.queue ?? '';
   const question = useSettled(
     {
       page: page.trim() || null,
       policies: policyLines(policy),
       nonce: nonce.trim() || null,
       at,
-      waiting: waiting > 0 ? { [landing]: waiting } : {},
+      waiting: waiting > 0 ? { [catchAll]: waiting } : {},
     },
     TYPING,
   );
@@ -69,7 +69,7 @@ export function WhyClosed({ element }: { element: ReturnType<typeof useElement<'
         <Field label="Nonce of the script">
           <Input placeholder="none" value={nonce} onChange={(event) => setNonce(event.target.value)} />
         </Field>
-        <Field label="Waiting in the landing queue">
+        <Field label="Waiting in the catch-all queue">
           <InputNumber min={0} max={10_000} precision={0} value={waiting} onChange={(chats) => setWaiting(chats ?? 0)} />
         </Field>
         <p className="soft">{formatMoment(at, week.timeZone)}; pick another moment on the ruler.</p>

@@ -23,8 +23,8 @@ export function PlanPanel() {
   const { data: people } = usePeople(draft.id);
   const languages = languagesOf(draft.plan);
   const [language, setLanguage] = useState(languages[0] ?? 'en');
-  const landing = draft.plan.rules.at(-1);
-  const queue = draft.plan.queues.find((candidate) => candidate.id === landing?.queue);
+  const catchAll = draft.plan.rules.at(-1);
+  const queue = draft.plan.queues.find((candidate) => candidate.id === catchAll?.queue);
   return (
     <EditorPanel title={settings.name} about="The plan as a whole" edits={edits}>
       <Field label="Name">
@@ -74,7 +74,7 @@ export function PlanPanel() {
         />
       </Field>
       {queue && (
-        <Line label="Landing queue">
+        <Line label="Catch-all queue">
           <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue.id })}>
             {queue.name}
           </button>{' '}

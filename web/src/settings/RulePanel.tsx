@@ -30,7 +30,7 @@ export function RulePanel({ id }: { id: string }) {
       {!last && (
         <ConditionEditor plan={plan} value={rule.conditions} onChange={(conditions) => change({ conditions })} />
       )}
-      <Field label={last ? 'Landing queue' : 'Leads to'}>
+      <Field label={last ? 'Catch-all queue' : 'Leads to'}>
         <Select
           value={rule.queue}
           onChange={(queue) => change({ queue })}

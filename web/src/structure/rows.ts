@@ -66,7 +66,7 @@ export function groupsOf(plan: Plan, members: (queue: string) => number): Group[
           facts: join([
             plan.settings.timeZone,
             plan.settings.seats == null ? '' : plural(plan.settings.seats, 'seat'),
-            `landing queue ${plan.queues.find((queue) => queue.id === plan.rules.at(-1)?.queue)?.name ?? ''}`,
+            `catch-all queue ${plan.queues.find((queue) => queue.id === plan.rules.at(-1)?.queue)?.name ?? ''}`,
             texts(plan.settings.texts),
           ]),
           depth: 0,

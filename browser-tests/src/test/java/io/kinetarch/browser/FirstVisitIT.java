@@ -38,12 +38,12 @@ class FirstVisitIT {
                     .click();
 
             assertThat(page.getByText("Draft, never live")).isVisible();
-            // The order of work, with what comes next; an empty landing queue keeps the plan from going live.
+            // The order of work, with what comes next; an empty catch-all queue keeps the plan from going live.
             assertThat(page.getByText("The first steps")).isVisible();
             assertThat(page.locator("[aria-current=step]")).containsText("People");
             journey.button("Go live…").click();
             assertThat(journey.dialog())
-                    .containsText("Landing queue is the landing queue, and nobody is a member of it.");
+                    .containsText("Catch-all queue is the catch-all queue, and nobody is a member of it.");
             assertThat(journey.dialogButton("Go live")).isDisabled();
             journey.dialogButton("Not yet").click();
             page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("People"))

@@ -95,7 +95,7 @@ public final class PlanCheck {
     public static List<Finding> of(Plan plan, Presences presences, LocalDate today) {
         var check = new PlanCheck(plan, presences, today);
         check.seats();
-        check.landingQueue();
+        check.catchAllQueue();
         check.queuesWithoutMembers();
         check.queuesNothingLeadsTo();
         check.overflowCircles();
@@ -147,22 +147,22 @@ public final class PlanCheck {
         }
     }
 
-    private void landingQueue() {
-        var landing = plan.landingQueue();
-        if (membersOf(landing).isEmpty()) {
+    private void catchAllQueue() {
+        var catchAll = plan.catchAllQueue();
+        if (membersOf(catchAll).isEmpty()) {
             found(
                     Severity.BLOCKS,
                     FindingCode.CATCH_ALL_WITHOUT_MEMBERS,
                     facts(),
-                    landing.id(),
-                    landing.name() + " is the landing queue, and nobody is a member of it.",
+                    catchAll.id(),
+                    catchAll.name() + " is the catch-all queue, and nobody is a member of it.",
                     "Give operators what it needs, name members, or let the last rule lead elsewhere.");
         }
     }
 
     private void queuesWithoutMembers() {
         for (Queue queue : plan.queues()) {
-            if (membersOf(queue).isEmpty() && !queue.equals(plan.landingQueue()) && isReached(queue)) {
+            if (membersOf(queue).isEmpty() && !queue.equals(plan.catchAllQueue()) && isReached(queue)) {
                 found(
                         Severity.WARNS,
                         FindingCode.QUEUE_WITHOUT_MEMBERS,

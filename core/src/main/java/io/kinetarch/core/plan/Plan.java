@@ -82,7 +82,7 @@ public record Plan(
     }
 
     /** The queue that takes every chat no rule wanted: that of the last rule. */
-    public Queue landingQueue() {
+    public Queue catchAllQueue() {
         return queue(rules.getLast().queue());
     }
 

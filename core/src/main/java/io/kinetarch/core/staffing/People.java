@@ -86,15 +86,10 @@ final class People {
 
     /** By post, how much of people is there who could fill it, in thousandths. */
     int[] able(int[] supply) {
-        return able(serves, posts, supply);
-    }
-
-    /** The same of any groups. */
-    static int[] able(List<BitSet> groups, int posts, int[] supply) {
         int[] able = new int[posts];
         for (int group = 0; group < supply.length; group++) {
             int amount = supply[group];
-            groups.get(group).stream().forEach(post -> able[post] += amount);
+            serves.get(group).stream().forEach(post -> able[post] += amount);
         }
         return able;
     }

@@ -29,11 +29,6 @@ public record Post(QueueId queue, BitSet able, List<ChatNeeds> kinds, int own, L
         within = List.copyOf(within);
     }
 
-    /** Whether every operator of the queue can fill it: it takes the places that are left. */
-    public boolean isForAll(List<Post> ofQueue) {
-        return equals(ofQueue.getLast());
-    }
-
     /** What its own chats ask for; empty where they ask for nothing special. */
     public List<ChatNeeds> ownKinds() {
         return kinds.subList(0, own);

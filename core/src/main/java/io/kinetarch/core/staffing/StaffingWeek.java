@@ -135,11 +135,6 @@ public final class StaffingWeek {
             return new QueueSlot(
                     open, chats, required, eligible, available, staffed, shortOf, other, waitAlready, shared, parts);
         }
-
-        /** Whether so little lacks that nobody would say so: less than a twentieth of a person. */
-        public boolean isCovered() {
-            return shortOf < 0.05;
-        }
     }
 
     /**

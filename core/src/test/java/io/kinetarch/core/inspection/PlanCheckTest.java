@@ -65,11 +65,11 @@ class PlanCheckTest {
     }
 
     @Test
-    void aLandingQueueWithoutMembersBlocks() {
+    void aCatchAllQueueWithoutMembersBlocks() {
         found(
                 SamplePlan.edited(SamplePlan.queue(BOOKING, FARES, 5)),
                 Severity.BLOCKS,
-                "Queue booking is the landing queue, and nobody is a member of it.");
+                "Queue booking is the catch-all queue, and nobody is a member of it.");
     }
 
     @Test

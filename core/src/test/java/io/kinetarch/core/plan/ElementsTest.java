@@ -137,8 +137,8 @@ class ElementsTest {
     }
 
     @Test
-    void theLandingQueueIsThatOfTheLastRule() {
-        assertThat(SamplePlan.plan().landingQueue().id()).isEqualTo(BOOKING);
+    void theCatchAllQueueIsThatOfTheLastRule() {
+        assertThat(SamplePlan.plan().catchAllQueue().id()).isEqualTo(BOOKING);
     }
 
     private static Settings settings(@Nullable String country, @Nullable Integer seats) {

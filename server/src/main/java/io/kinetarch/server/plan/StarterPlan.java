@@ -39,7 +39,7 @@ final class StarterPlan {
         ZoneId zone = zone(timeZone);
         var office = new HoursId("office");
         var department = new DepartmentId("service");
-        var queue = new QueueId("landing");
+        var queue = new QueueId("catch-all");
         return new Plan(
                 Settings.of(name, zone, english()),
                 List.of(),
@@ -47,7 +47,7 @@ final class StarterPlan {
                 List.of(new Department(department, "Service", office, Texts.NONE, List.of())),
                 List.of(Queue.plain(
                         queue,
-                        "Landing queue",
+                        "Catch-all queue",
                         department,
                         List.of(),
                         1,

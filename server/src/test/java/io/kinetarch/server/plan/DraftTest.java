@@ -46,11 +46,11 @@ class DraftTest {
                         "{\"edits\":[{\"kind\":\"queues\",\"version\":0,\"element\":"
                                 + queue().put("id", "other").put("name", "Other") + "}]}")
                 .ok();
-        var refused = api.delete(PLAN + "/draft/queues/landing?version=" + version());
+        var refused = api.delete(PLAN + "/draft/queues/catch-all?version=" + version());
         refused.problem(409, "in-use", null);
         assertThat(refused.body().path("uses").path(0).path("pointer").asString())
                 .isEqualTo("/queue");
-        assertThat(api.get(PLAN + "/draft/queues/landing/uses")
+        assertThat(api.get(PLAN + "/draft/queues/catch-all/uses")
                         .ok()
                         .body()
                         .path(0)
@@ -58,13 +58,13 @@ class DraftTest {
                         .asString())
                 .isEqualTo("Everything else");
 
-        api.delete(PLAN + "/draft/queues/landing?replacement=other&version=" + version())
+        api.delete(PLAN + "/draft/queues/catch-all?replacement=other&version=" + version())
                 .ok();
         assertThat(draft().path("plan").path("rules").path(0).path("queue").asString())
                 .isEqualTo("other");
         api.post(PLAN + "/draft/undo", "").ok();
         assertThat(draft().path("plan").path("rules").path(0).path("queue").asString())
-                .isEqualTo("landing");
+                .isEqualTo("catch-all");
         api.post(PLAN + "/draft/undo", "").ok();
     }
 
@@ -94,7 +94,7 @@ class DraftTest {
     void theLastRuleStaysLast() {
         var rule =
                 "{\"id\":\"german\",\"name\":\"German\",\"conditions\":[{\"kind\":\"language\",\"languages\":[\"de\"]}],"
-                        + "\"queue\":\"landing\",\"needs\":[],\"priority\":null,\"said\":{}}";
+                        + "\"queue\":\"catch-all\",\"needs\":[],\"priority\":null,\"said\":{}}";
         api.put(PLAN + "/draft/rules/german", "{\"version\":0,\"element\":" + rule + "}")
                 .ok();
         assertThat(order("rules")).containsExactly("german", "rest");
@@ -170,7 +170,7 @@ class DraftTest {
         noName.remove("name");
         putQueue(version(), noName).problem(400, "invalid-document", "#/element/name");
         putQueue(version(), queue().putNull("name")).problem(400, "invalid-document", "#/element/name");
-        api.delete(PLAN + "/draft/queues/landing?version=" + version()).problem(409, "in-use", null);
+        api.delete(PLAN + "/draft/queues/catch-all?version=" + version()).problem(409, "in-use", null);
 
         assertThat(draft()).isEqualTo(before);
     }
@@ -192,7 +192,7 @@ class DraftTest {
     }
 
     private Api.Answer putQueue(int version, JsonNode queue) {
-        return api.put(PLAN + "/draft/queues/landing", "{\"version\":" + version + ",\"element\":" + queue + "}");
+        return api.put(PLAN + "/draft/queues/catch-all", "{\"version\":" + version + ",\"element\":" + queue + "}");
     }
 
     private JsonNode draft() {
@@ -204,7 +204,7 @@ class DraftTest {
     }
 
     private int version() {
-        return versionOf("queues/landing", 1);
+        return versionOf("queues/catch-all", 1);
     }
 
     private int versionOf(String element, int unedited) {

@@ -75,7 +75,7 @@ class RevisionsTest {
         var refused =
                 api.post(plan + "/revisions", "{\"change\":1,\"note\":\"\"}").problem(409, "blocked", null);
 
-        assertThat(refused.detail()).contains("Fares & booking is the landing queue, and nobody is a member of it.");
+        assertThat(refused.detail()).contains("Fares & booking is the catch-all queue, and nobody is a member of it.");
         assertThat(refused.body().path("findings").path(0).path("kind").asString())
                 .isEqualTo("queues");
         assertThat(api.get(plan + "/findings")
