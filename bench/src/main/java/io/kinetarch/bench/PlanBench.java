@@ -1,11 +1,11 @@
 package io.kinetarch.bench;
 
+import io.kinetarch.core.change.ChangeList;
+import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.inspection.Finding;
 import io.kinetarch.core.inspection.PlanCheck;
 import io.kinetarch.core.people.PeopleTable;
-import io.kinetarch.core.plan.ChangeList;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.PlanDiff;
 import io.kinetarch.core.plan.PlanEdit;
 import java.time.LocalDate;
 import java.util.List;

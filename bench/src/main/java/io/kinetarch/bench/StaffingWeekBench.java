@@ -1,9 +1,9 @@
 package io.kinetarch.bench;
 
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillNeed;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;

@@ -2,8 +2,8 @@ package io.kinetarch.bench;
 
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.volume.TimesOfDay;
-import io.kinetarch.core.volume.VolumeFile;
-import io.kinetarch.core.volume.VolumeFile.Reading;
+import io.kinetarch.formats.volume.VolumeFile;
+import io.kinetarch.formats.volume.VolumeFile.Reading;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;

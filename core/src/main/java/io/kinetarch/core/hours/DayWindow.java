@@ -10,7 +10,7 @@ import java.time.LocalTime;
  * {@code from} the window runs over midnight; 00:00 to 00:00 is the whole day. It belongs to the day that it begins on.
  */
 public record DayWindow(LocalTime from, LocalTime to) {
-    static final DayWindow WHOLE_DAY = new DayWindow(LocalTime.MIDNIGHT, LocalTime.MIDNIGHT);
+    public static final DayWindow WHOLE_DAY = new DayWindow(LocalTime.MIDNIGHT, LocalTime.MIDNIGHT);
 
     public DayWindow {
         if (from.equals(to) && !from.equals(LocalTime.MIDNIGHT)) {
@@ -25,11 +25,13 @@ public record DayWindow(LocalTime from, LocalTime to) {
         return length.isPositive() ? length : length.plusDays(1);
     }
 
-    LocalDateTime start(LocalDate date) {
+    /** When it begins if it belongs to a date. */
+    public LocalDateTime start(LocalDate date) {
         return date.atTime(from);
     }
 
-    LocalDateTime end(LocalDate date) {
+    /** When it ends if it belongs to a date, perhaps on the next one. */
+    public LocalDateTime end(LocalDate date) {
         return start(date).plus(length());
     }
 

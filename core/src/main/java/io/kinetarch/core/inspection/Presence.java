@@ -4,7 +4,7 @@ import io.kinetarch.core.dispatch.OperatorPool;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.presence.Presences;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;

@@ -1,4 +1,4 @@
-/** People as a table: who is eligible for what, and files of people in and out. */
+/** People as a table: who is eligible for what. */
 @NullMarked
 package io.kinetarch.core.people;
 

@@ -4,7 +4,7 @@ import io.kinetarch.core.hours.DayWindow;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanRefusal;
-import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.presence.Presences;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;

@@ -101,7 +101,8 @@ public record RosterRules(List<ShiftKind> kinds, int restMinutes, int daysInARow
                         .toList();
     }
 
-    Optional<ShiftKind> kind(String id) {
+    /** The kind of shift of an id. */
+    public Optional<ShiftKind> kind(String id) {
         return kinds.stream().filter(kind -> kind.id().equals(id)).findFirst();
     }
 }

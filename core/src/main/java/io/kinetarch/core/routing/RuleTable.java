@@ -1,7 +1,6 @@
 package io.kinetarch.core.routing;
 
 import io.kinetarch.core.plan.Condition;
-import io.kinetarch.core.plan.ConditionWords;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;

@@ -1,8 +1,8 @@
 package io.kinetarch.core.staffing;
 
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.time.LocalDate;
 import java.util.Arrays;

@@ -2,10 +2,10 @@ package io.kinetarch.core.staffing;
 
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.SkillNeed;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import java.time.Instant;
 import java.time.LocalDate;

@@ -5,9 +5,9 @@ import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How many chats of one origin came in one half-hour.
+ * How many chats of one origin came in one half-hour, or in the interval that a file counts over.
  *
- * @param startsAt start of the half-hour
+ * @param startsAt start of it
  * @param chats at least 0, answered or not
  * @param answered how many of them an operator took; null where it was not counted
  * @param left how many of them ended while they waited; null where it was not counted
@@ -24,6 +24,6 @@ public record ChatCount(
         @Nullable Double handlingSeconds,
         @Nullable Double waitSeconds,
         @Nullable Double chatsAtOnce) {
-    /** The length of the interval that is counted over. */
+    /** The length of the interval that is counted over, once read. */
     public static final Duration INTERVAL = Duration.ofMinutes(30);
 }

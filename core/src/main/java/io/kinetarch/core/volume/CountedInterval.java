@@ -28,7 +28,8 @@ public enum CountedInterval {
         return minutes;
     }
 
-    static CountedInterval of(Set<Instant> starts, ZoneId zone) {
+    /** Found by how far the times of a file lie apart. */
+    public static CountedInterval of(Set<Instant> starts, ZoneId zone) {
         var times = new TreeSet<>(starts);
         if (times.stream().anyMatch(time -> time.getEpochSecond() % 1800 == 900)) {
             return QUARTER_HOUR;

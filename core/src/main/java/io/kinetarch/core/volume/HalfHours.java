@@ -1,6 +1,5 @@
 package io.kinetarch.core.volume;
 
-import io.kinetarch.core.volume.VolumeFile.Parsed;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -12,7 +11,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Turns counts of quarters, halves or whole hours, or of days, into counts of half-hours. */
-final class HalfHours {
+public final class HalfHours {
     private static final long HALF_HOUR_SECONDS = ChatCount.INTERVAL.toSeconds();
 
     private final ZoneId zone;
@@ -54,7 +53,7 @@ final class HalfHours {
         private final Mean wait = new Mean();
         private final Mean atOnce = new Mean();
 
-        void add(int moreChats, @Nullable Integer moreAnswered, @Nullable Integer moreLeft, Parsed means) {
+        void add(int moreChats, @Nullable Integer moreAnswered, @Nullable Integer moreLeft, ChatCount means) {
             chats += moreChats;
             answered = together(answered, moreAnswered);
             left = together(left, moreLeft);
@@ -73,31 +72,23 @@ final class HalfHours {
         }
     }
 
-    /** The half-hours of what a file counts; those of days as the times of day say. */
-    static List<ChatCount> of(List<Parsed> parsed, CountedInterval interval, ZoneId zone, TimesOfDay times) {
+    /**
+     * The half-hours of what was counted over an interval; those of days as the times of day say.
+     *
+     * @param counted each at the start of its interval
+     */
+    public static List<ChatCount> of(List<ChatCount> counted, CountedInterval interval, ZoneId zone, TimesOfDay times) {
         if (interval == CountedInterval.HALF_HOUR) {
-            return parsed.stream().map(HalfHours::asItIs).toList();
+            return List.copyOf(counted);
         }
         var halves = new HalfHours(zone, times);
-        parsed.forEach(one -> halves.add(one, interval));
+        counted.forEach(one -> halves.add(one, interval));
         var counts = new ArrayList<ChatCount>(halves.sums.size());
         halves.sums.forEach((slot, sum) -> counts.add(sum.count(slot)));
         return counts;
     }
 
-    private static ChatCount asItIs(Parsed one) {
-        return new ChatCount(
-                one.origin(),
-                one.startsAt(),
-                one.chats(),
-                one.answered(),
-                one.left(),
-                one.handlingSeconds(),
-                one.waitSeconds(),
-                one.chatsAtOnce());
-    }
-
-    private void add(Parsed one, CountedInterval interval) {
+    private void add(ChatCount one, CountedInterval interval) {
         var first = Instant.ofEpochSecond(one.startsAt().getEpochSecond() / HALF_HOUR_SECONDS * HALF_HOUR_SECONDS);
         switch (interval) {
             case QUARTER_HOUR, HALF_HOUR -> sum(one, first).add(one.chats(), one.answered(), one.left(), one);
@@ -106,7 +97,7 @@ final class HalfHours {
         }
     }
 
-    private double[] dayWeights(Parsed one, Instant midnight) {
+    private double[] dayWeights(ChatCount one, Instant midnight) {
         var next = midnight.atZone(zone)
                 .toLocalDate()
                 .plusDays(1)
@@ -120,7 +111,7 @@ final class HalfHours {
                 .toArray();
     }
 
-    private void spread(Parsed one, Instant first, double[] weights) {
+    private void spread(ChatCount one, Instant first, double[] weights) {
         int[] chats = shares(one.chats(), weights);
         int[] answered = one.answered() == null ? null : shares(one.answered(), weights);
         int[] left = one.left() == null ? null : shares(one.left(), weights);
@@ -148,7 +139,7 @@ final class HalfHours {
         return shares;
     }
 
-    private Sum sum(Parsed one, Instant startsAt) {
+    private Sum sum(ChatCount one, Instant startsAt) {
         return sums.computeIfAbsent(new Slot(one.origin(), startsAt), _ -> new Sum());
     }
 }

@@ -1,4 +1,4 @@
-/** Interval series of chats: reading them from files, and the calendar around them. */
+/** Interval series of chats, and which half-hours of them are known. */
 @NullMarked
 package io.kinetarch.core.volume;
 

@@ -10,15 +10,15 @@ import java.util.Random;
 import java.util.TreeMap;
 
 /** Hours of every kind, from a seed. */
-final class RandomHours {
+public final class RandomHours {
     /** Zones with odd rules: winter as the exception, half-hour changes, half-hour offsets, changes by the moon, a skipped day. */
-    static final List<String> ZONES =
+    public static final List<String> ZONES =
             List.of("Europe/Dublin", "Australia/Lord_Howe", "America/St_Johns", "Africa/Casablanca", "Pacific/Apia");
 
     private RandomHours() {}
 
     /** Hours with two seasons and some exceptions within five years from a date. */
-    static OpeningHours of(Random random, LocalDate around) {
+    public static OpeningHours of(Random random, LocalDate around) {
         var zone = ZoneId.of(ZONES.get(random.nextInt(ZONES.size())));
         var seasons = new ArrayList<Season>();
         LocalDate from = around.plusDays(random.nextInt(200));

@@ -11,9 +11,12 @@ import static io.kinetarch.core.plan.SamplePlan.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
+import io.kinetarch.core.change.ChangeList;
+import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.door.SampleDoor;
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.Rung.Action;
+import io.kinetarch.core.routing.ConditionWords;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.util.List;

@@ -14,18 +14,18 @@ import java.util.List;
 import java.util.Map;
 
 /** Weeks, rules and shifts that tests of rosters start from. */
-final class Weeks {
-    static final LocalDate MONDAY = LocalDate.of(2026, 11, 30);
-    static final OperatorId ANA = new OperatorId("ana");
-    static final OperatorId CLEO = new OperatorId("cleo");
-    static final OperatorId DARA = new OperatorId("dara");
-    static final OperatorId BEN = new OperatorId("ben");
+public final class Weeks {
+    public static final LocalDate MONDAY = LocalDate.of(2026, 11, 30);
+    public static final OperatorId ANA = new OperatorId("ana");
+    public static final OperatorId CLEO = new OperatorId("cleo");
+    public static final OperatorId DARA = new OperatorId("dara");
+    public static final OperatorId BEN = new OperatorId("ben");
 
     /** Four hours from 8 to 14 o'clock every two hours, and six hours with half an hour's break. */
-    static final ShiftKind SHORT =
+    public static final ShiftKind SHORT =
             new ShiftKind("short", "Short", 240, LocalTime.of(8, 0), LocalTime.of(14, 0), 120, List.of());
 
-    static final ShiftKind LONG = new ShiftKind(
+    public static final ShiftKind LONG = new ShiftKind(
             "long",
             "Long",
             360,
@@ -36,16 +36,16 @@ final class Weeks {
 
     private Weeks() {}
 
-    static RosterRules rules(Terms... terms) {
+    public static RosterRules rules(Terms... terms) {
         return new RosterRules(List.of(SHORT, LONG), 11 * 60, 5, List.of(terms));
     }
 
-    static Terms hours(OperatorId operator, int least, int most) {
+    public static Terms hours(OperatorId operator, int least, int most) {
         return new Terms(operator, least * 60, most * 60, List.of(), List.of(), List.of(), List.of());
     }
 
     /** What the two queues of the sample plan require, from an hour of local days of the week to another. */
-    static List<Slot> required(Map<Integer, int[]> byDay, int fromHour, int toHour) {
+    public static List<Slot> required(Map<Integer, int[]> byDay, int fromHour, int toHour) {
         var slots = new ArrayList<Slot>();
         for (var at : new WeekOfHalfHours(SamplePlan.DUBLIN, MONDAY).slots()) {
             var local = at.atZone(SamplePlan.DUBLIN);
@@ -69,11 +69,11 @@ final class Weeks {
 
     private static final Performance SEEN = new Performance(1, 0, 0, 0, 0, 0, 0, 0);
 
-    static Shift shift(OperatorId operator, int day, String start, int minutes) {
+    public static Shift shift(OperatorId operator, int day, String start, int minutes) {
         return new Shift(operator, MONDAY.plusDays(day), LocalTime.parse(start), minutes, List.of(), null, false);
     }
 
-    static Shift fixed(OperatorId operator, int day, ShiftKind kind, String start) {
+    public static Shift fixed(OperatorId operator, int day, ShiftKind kind, String start) {
         var pauses = kind.breaks().stream()
                 .map(pause -> new Shift.Pause(pause.fromMinutes(), pause.minutes(), pause.paid()))
                 .toList();

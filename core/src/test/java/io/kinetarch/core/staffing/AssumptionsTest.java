@@ -7,8 +7,8 @@ import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException
 import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.plan.AnswerTarget;
-import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.time.Instant;
 import java.time.LocalDate;

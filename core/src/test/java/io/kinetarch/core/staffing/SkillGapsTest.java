@@ -9,9 +9,9 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Shrinkage;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.SkillGaps.Training;
 import io.kinetarch.core.staffing.StaffingWeek.Part;

@@ -5,8 +5,8 @@ import static io.kinetarch.core.plan.SamplePlan.DUBLIN;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.Ways.Lever;

@@ -1,8 +1,8 @@
 package io.kinetarch.server.exchange;
 
-import io.kinetarch.core.plan.ChangeList;
+import io.kinetarch.core.change.ChangeList;
+import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.PlanDiff;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;

@@ -1,8 +1,5 @@
 package io.kinetarch.server.hours;
 
-import io.kinetarch.core.hours.CalendarFile;
-import io.kinetarch.core.hours.CalendarFile.Unused;
-import io.kinetarch.core.hours.CalendarRefusal;
 import io.kinetarch.core.hours.DatedHours;
 import io.kinetarch.core.hours.HolidayCalendar;
 import io.kinetarch.core.hours.OpeningHours;
@@ -10,6 +7,9 @@ import io.kinetarch.core.hours.Season;
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
+import io.kinetarch.formats.calendar.CalendarFile;
+import io.kinetarch.formats.calendar.CalendarFile.Unused;
+import io.kinetarch.formats.calendar.CalendarRefusal;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.hours.HoursYears.HoursYear;
 import io.kinetarch.server.plan.Plans;

@@ -1,15 +1,15 @@
 package io.kinetarch.server.people;
 
-import io.kinetarch.core.csv.DelimitedFile.Fault;
-import io.kinetarch.core.csv.FileRefusal;
-import io.kinetarch.core.people.PeopleFile;
-import io.kinetarch.core.plan.ChangeList;
+import io.kinetarch.core.change.ChangeList;
+import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.PlanDiff;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.SpokenLanguage;
+import io.kinetarch.formats.people.PeopleFile;
+import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.DraftEdits;
 import io.kinetarch.server.plan.DraftEdits.Edited;

@@ -1,9 +1,9 @@
 package io.kinetarch.server.people;
 
-import io.kinetarch.core.csv.DelimitedFile.Fault;
 import io.kinetarch.core.dispatch.ChatsAtOnce;
-import io.kinetarch.core.people.PeopleFile;
 import io.kinetarch.core.people.PeopleTable;
+import io.kinetarch.formats.people.PeopleFile;
+import io.kinetarch.formats.table.DelimitedFile.Fault;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.people.People.Preview;

@@ -1,6 +1,6 @@
 package io.kinetarch.server.plan;
 
-import io.kinetarch.core.plan.ChangeList;
+import io.kinetarch.core.change.ChangeList;
 import java.util.List;
 
 /** One element that differs between two states of a plan. */

@@ -1,11 +1,11 @@
 package io.kinetarch.server.plan;
 
-import io.kinetarch.core.plan.ChangeList;
+import io.kinetarch.core.change.ChangeList;
+import io.kinetarch.core.change.PlanDiff;
+import io.kinetarch.core.change.PlanDiff.ElementChange;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.PlanDiff;
-import io.kinetarch.core.plan.PlanDiff.ElementChange;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.server.account.SignedIn;

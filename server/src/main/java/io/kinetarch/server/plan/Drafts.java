@@ -1,6 +1,6 @@
 package io.kinetarch.server.plan;
 
-import io.kinetarch.core.plan.PlanDiff;
+import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.plan.ChangeMapper.ElementVersion;

@@ -3,7 +3,7 @@ package io.kinetarch.server.plan;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;
 import io.kinetarch.server.picture.Pictures;

@@ -1,6 +1,6 @@
 package io.kinetarch.server.plan;
 
-import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.presence.Presences;
 
 /** Knows who is set to be present when. */
 @FunctionalInterface

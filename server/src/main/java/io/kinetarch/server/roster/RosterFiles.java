@@ -1,16 +1,16 @@
 package io.kinetarch.server.roster;
 
-import io.kinetarch.core.csv.DelimitedFile.Fault;
-import io.kinetarch.core.csv.FileRefusal;
-import io.kinetarch.core.hours.CalendarFile.Unused;
-import io.kinetarch.core.hours.CalendarRefusal;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.roster.Roster;
-import io.kinetarch.core.roster.RosterCalendar;
-import io.kinetarch.core.roster.RosterFile;
 import io.kinetarch.core.roster.Shift;
+import io.kinetarch.formats.calendar.CalendarFile.Unused;
+import io.kinetarch.formats.calendar.CalendarRefusal;
+import io.kinetarch.formats.roster.RosterCalendar;
+import io.kinetarch.formats.roster.RosterFile;
+import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;

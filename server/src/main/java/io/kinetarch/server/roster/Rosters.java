@@ -2,7 +2,7 @@ package io.kinetarch.server.roster;
 
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.roster.Around;
 import io.kinetarch.core.roster.Clash;
 import io.kinetarch.core.roster.Roster;

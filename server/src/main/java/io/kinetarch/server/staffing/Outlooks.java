@@ -3,7 +3,7 @@ package io.kinetarch.server.staffing;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Presences;
+import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Assumptions;
 import io.kinetarch.core.staffing.StaffingWeek;

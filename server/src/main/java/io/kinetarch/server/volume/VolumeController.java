@@ -1,6 +1,6 @@
 package io.kinetarch.server.volume;
 
-import io.kinetarch.core.volume.VolumeColumn;
+import io.kinetarch.formats.volume.VolumeColumn;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.SentFile;

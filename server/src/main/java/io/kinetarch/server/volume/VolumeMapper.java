@@ -176,9 +176,9 @@ public interface VolumeMapper {
     void insertRead(@Param("importId") long importId, @Param("part") int part, @Param("rows") Columns rows);
 
     @Select(value = """
-            insert into volume_import (plan_id, file_name, made_by)
-            values (#{planId}, #{fileName}, #{madeBy}) returning id""", affectData = true)
-    long insertImport(String planId, String fileName, long madeBy);
+            insert into volume_import (plan_id, file_name, made_by, made_at)
+            values (#{planId}, #{fileName}, #{madeBy}, #{now}) returning id""", affectData = true)
+    long insertImport(String planId, String fileName, long madeBy, Instant now);
 
     @Select("""
             select true from volume_import
@@ -207,11 +207,11 @@ public interface VolumeMapper {
     int accept(String planId, long importId);
 
     @Update("""
-            update volume_import set accepted_at = now(), stored = #{stored}, replaced = #{replaced},
+            update volume_import set accepted_at = #{now}, stored = #{stored}, replaced = #{replaced},
                 (first_at, last_at) = (select min(starts_at), max(starts_at) from volume_import_count
                                        where import_id = #{importId})
             where id = #{importId}""")
-    void keepAccepted(long importId, int stored, int replaced);
+    void keepAccepted(long importId, int stored, int replaced, Instant now);
 
     @Delete("delete from volume_import_part where import_id = #{importId}")
     void deleteRead(long importId);

@@ -1,7 +1,5 @@
 package io.kinetarch.server.volume;
 
-import io.kinetarch.core.csv.DelimitedFile.Fault;
-import io.kinetarch.core.csv.FileRefusal;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
@@ -9,10 +7,12 @@ import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.core.volume.Origin;
 import io.kinetarch.core.volume.TimesOfDay;
 import io.kinetarch.core.volume.TimesOfDay.Seen;
-import io.kinetarch.core.volume.VolumeColumn;
-import io.kinetarch.core.volume.VolumeFile;
-import io.kinetarch.core.volume.VolumeFile.Reading;
-import io.kinetarch.core.volume.VolumeTable;
+import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.FileRefusal;
+import io.kinetarch.formats.volume.VolumeColumn;
+import io.kinetarch.formats.volume.VolumeFile;
+import io.kinetarch.formats.volume.VolumeFile.Reading;
+import io.kinetarch.formats.volume.VolumeTable;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.PlanChanges;
 import io.kinetarch.server.plan.Plans;
@@ -143,7 +143,7 @@ public class Volumes {
             }
             var reading = file.read(zone, plan, columns, () -> timesOfDay(planId, plan));
             volumes.deleteLeft(clock.instant().minus(LEFT_AFTER));
-            long id = volumes.insertImport(planId, fileName, by.accountId());
+            long id = volumes.insertImport(planId, fileName, by.accountId(), clock.instant());
             inParts(reading.counts(), (counts, part) -> volumes.insertRead(id, part, Columns.of(counts)));
             return preview(id, planId, fileName, file, columns, reading);
         } catch (FileRefusal refusal) {
@@ -219,7 +219,7 @@ public class Volumes {
         }
         int replaced = volumes.deleteReplaced(planId, importId);
         int stored = volumes.accept(planId, importId);
-        volumes.keepAccepted(importId, stored, replaced);
+        volumes.keepAccepted(importId, stored, replaced, clock.instant());
         volumes.deleteRead(importId);
         changes.volumesChanged(planId);
         return new Accepted(stored, replaced);

@@ -1,0 +1,5 @@
+/** When operators are present. */
+@NullMarked
+package io.kinetarch.core.presence;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,56 @@
+package io.kinetarch.formats.table;
+
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+
+/** Takes UTF-8, with or without a byte order mark, and refuses everything else by name. */
+final class TextEncoding {
+    private TextEncoding() {}
+
+    static String decode(byte[] bytes) {
+        if (bytes.length == 0) {
+            throw new FileRefusal(1, "the file is empty (0 bytes)");
+        }
+        if (bytes.length >= 2 && (startsWith(bytes, 0xFE, 0xFF) || startsWith(bytes, 0xFF, 0xFE))) {
+            throw new FileRefusal(1, "the file is in UTF-16; save it as UTF-8 (\"CSV UTF-8\" in most programs)");
+        }
+        var in = ByteBuffer.wrap(bytes);
+        if (bytes.length >= 3 && startsWith(bytes, 0xEF, 0xBB) && (bytes[2] & 0xFF) == 0xBF) {
+            in.position(3);
+        }
+        var out = CharBuffer.allocate(bytes.length);
+        var decoder = StandardCharsets.UTF_8
+                .newDecoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .onUnmappableCharacter(CodingErrorAction.REPORT);
+        var result = decoder.decode(in, out, true);
+        if (result.isError()) {
+            throw new FileRefusal(
+                    lineOf(bytes, in.position()),
+                    "byte " + (in.position() + 1) + " (0x" + Integer.toHexString(bytes[in.position()] & 0xFF)
+                            + ") is not UTF-8; save the file as UTF-8, it is probably in a Windows or Latin encoding");
+        }
+        out.flip();
+        int nul = out.toString().indexOf('\0');
+        if (nul >= 0) {
+            throw new FileRefusal(1, "the file holds NUL characters, so it is no text file; export it as CSV");
+        }
+        return out.toString();
+    }
+
+    private static boolean startsWith(byte[] bytes, int first, int second) {
+        return (bytes[0] & 0xFF) == first && (bytes[1] & 0xFF) == second;
+    }
+
+    private static long lineOf(byte[] bytes, int position) {
+        long line = 1;
+        for (int i = 0; i < position; i++) {
+            if (bytes[i] == '\n') {
+                line++;
+            }
+        }
+        return line;
+    }
+}
