@@ -4,7 +4,6 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.forecast.UnusualDays;
 import io.kinetarch.server.account.SignedIn;
-import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.forecast.MarkedDays.Mark;
 import io.kinetarch.server.forecast.MarkedDays.Meaning;
 import io.kinetarch.server.plan.Plans;

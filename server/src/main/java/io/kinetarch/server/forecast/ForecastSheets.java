@@ -4,7 +4,6 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.server.document.Sheet;
-import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.forecast.SeriesForecasts.Selection;
 import io.kinetarch.server.plan.Plans.State;
 import java.time.Instant;

@@ -2,7 +2,6 @@ package io.kinetarch.server.forecast;
 
 import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.forecast.Method;
-import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.forecast.ForecastController.HorizonScores;
 import io.kinetarch.server.forecast.ForecastController.MethodScores;
 import io.kinetarch.server.forecast.SeriesForecasts.Days;
@@ -40,12 +39,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/plans/{plan}/forecast")
 class SeriesController {
     private final Arrivals arrivals;
+    private final MethodChoices choices;
     private final SeriesForecasts forecasts;
     private final Plans plans;
     private final Jobs jobs;
 
-    SeriesController(Arrivals arrivals, SeriesForecasts forecasts, Plans plans, Jobs jobs) {
+    SeriesController(Arrivals arrivals, MethodChoices choices, SeriesForecasts forecasts, Plans plans, Jobs jobs) {
         this.arrivals = arrivals;
+        this.choices = choices;
         this.forecasts = forecasts;
         this.plans = plans;
         this.jobs = jobs;
@@ -273,7 +274,7 @@ class SeriesController {
                 throw new Refusal(Kind.INVALID_DOCUMENT, "/method", String.valueOf(e.getMessage()));
             }
         }
-        arrivals.want(planId, wish.series, wish.method);
+        choices.want(planId, wish.series, wish.method);
     }
 
     /** Has the methods tried anew on all series. */
@@ -281,7 +282,7 @@ class SeriesController {
     @ResponseStatus(HttpStatus.ACCEPTED)
     void tryAnew(@PathVariable("plan") String planId) {
         plans.newestChange(planId); // refuses a plan that is none
-        arrivals.forgetTrials(planId);
+        choices.forgetTrials(planId);
         jobs.start(TryMethods.NAME, planId);
     }
 }

@@ -10,7 +10,6 @@ import io.kinetarch.core.forecast.IntervalSeries;
 import io.kinetarch.core.forecast.Method;
 import io.kinetarch.core.forecast.SpecialDays;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
-import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.plan.Plans.State;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;

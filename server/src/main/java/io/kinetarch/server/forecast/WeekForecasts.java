@@ -12,7 +12,6 @@ import io.kinetarch.core.routing.RuleVolumes.Stream;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.core.staffing.WorkloadEstimate;
 import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
-import io.kinetarch.server.forecast.Arrivals.History;
 import io.kinetarch.server.forecast.StoredAdjustments.AdjustmentList;
 import io.kinetarch.server.plan.Plans.State;
 import java.time.Instant;
@@ -40,12 +39,23 @@ public class WeekForecasts {
     private static final int MOST_KEPT = 16;
 
     private final Arrivals arrivals;
+    private final TryMethods trials;
+    private final MethodChoices choices;
+    private final RecentChats recent;
     private final StoredAdjustments adjustments;
     private final Cache<Key, Learnt> kept =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    WeekForecasts(Arrivals arrivals, StoredAdjustments adjustments) {
+    WeekForecasts(
+            Arrivals arrivals,
+            TryMethods trials,
+            MethodChoices choices,
+            RecentChats recent,
+            StoredAdjustments adjustments) {
         this.arrivals = arrivals;
+        this.trials = trials;
+        this.choices = choices;
+        this.recent = recent;
         this.adjustments = adjustments;
     }
 
@@ -101,8 +111,8 @@ public class WeekForecasts {
 
     /** Tries the methods on a plan's series, for itself and for a plan with the same volumes. */
     public void prepare(State state, String alsoFor) {
-        arrivals.tryDue(state, (_, _) -> {});
-        arrivals.copyChoices(state.id(), alsoFor);
+        trials.tryDue(state, (_, _) -> {});
+        choices.copy(state.id(), alsoFor);
     }
 
     /** Forecasts a week of a plan's queues. */
@@ -112,7 +122,7 @@ public class WeekForecasts {
         var learnt = kept.get(
                 new Key(state.id(), state.volumeChange(), week.zone(), history.until()),
                 _ -> new Learnt(
-                        arrivals.languages(state.id(), history), arrivals.work(state.id(), history, MEASURED_WEEKS)));
+                        recent.languages(state.id(), history), recent.work(state.id(), history, MEASURED_WEEKS)));
         var all = adjustments.of(state.id());
         boolean tooFar = history.today().plusDays(Forecaster.MOST_DAYS - 8L).isBefore(week.monday());
         var streams =
