@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
-import type { CalendarReading, HoursYear, OpeningHours } from './model';
+import type { CalendarReading, HoursYear, OpeningHours, TimeZones } from './model';
 
 /** Hours under edit over a year; while an edit is refused, as they were before. */
 export function useHoursYear(wish: { hours: OpeningHours; from: string; monday: string }) {
@@ -27,6 +27,11 @@ export function useHoursAt(hours: OpeningHours, at: string) {
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });
+}
+
+/** The time zones that the server knows; they change with its release only. */
+export function useTimeZones() {
+  return useQuery({ queryKey: ['time-zones'], queryFn: () => call<TimeZones>('GET', '/time-zones'), staleTime: Infinity });
 }
 
 export function useReadCalendar(plan: string, hours: string) {

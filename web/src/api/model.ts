@@ -12,6 +12,7 @@ export type DayWindow = Schemas['DayWindow'];
 export type DatedHours = Schemas['DatedHours'];
 export type Season = Schemas['Season'];
 export type HolidayCalendar = Schemas['HolidayCalendar'];
+export type TimeZones = Schemas['TimeZones'];
 export type HoursYear = Schemas['HoursYear'];
 export type CalendarReading = Schemas['CalendarReading'];
 export type FrontDoor = Schemas['FrontDoor'];

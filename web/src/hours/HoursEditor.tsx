@@ -6,6 +6,7 @@ import type { useElement } from '../settings/useElement';
 import { WeekWindows } from '../settings/WeekWindows';
 import { fromText, toText } from '../settings/weekText';
 import { useWorkplace } from '../shell/plan';
+import { TimeZoneSelect } from '../settings/TimeZoneSelect';
 
 /** Everything about a set of opening hours that is typed rather than painted. */
 export function HoursEditor({
@@ -36,12 +37,7 @@ export function HoursEditor({
         <Input value={set.name} onChange={(event) => change({ name: event.target.value })} />
       </Field>
       <Field label="Time zone">
-        <Select
-          showSearch
-          value={hours.timeZone}
-          options={Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }))}
-          onChange={(timeZone) => changeHours({ timeZone })}
-        />
+        <TimeZoneSelect value={hours.timeZone} onChange={(zone) => zone && changeHours({ timeZone: zone })} />
       </Field>
       <Line label="Kept by">{keepers.map((keeper) => keeper.name).join(', ') || 'nobody yet'}</Line>
       <Checkbox

@@ -17,6 +17,7 @@ import { WeekGrid } from './WeekGrid';
 import { YearStrip } from './YearStrip';
 import { localMinutes } from './zones';
 import './hours.css';
+import { TimeZoneSelect } from '../settings/TimeZoneSelect';
 
 const TYPING = 150;
 const USUAL = 'usual';
@@ -100,12 +101,9 @@ function OneSet({ id }: { id: string }) {
           />
           <label className="hours-zone">
             <span className="soft">as a visitor sees it in</span>
-            <Select
-              showSearch
-              allowClear
+            <TimeZoneSelect
               placeholder={hours.timeZone}
               value={visitorZone || null}
-              options={Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }))}
               onChange={(zone) => setVisitorZone(zone ?? '')}
             />
           </label>

@@ -10,6 +10,7 @@ import type { useElement } from '../settings/useElement';
 import { useWorkplace } from '../shell/plan';
 import { formatSeconds, formatShare } from '../shell/time';
 import { ACTION_NAMES, newAction, PRESETS, shareAt, silenceWords } from './rungs';
+import { PriorityNote } from '../settings/PriorityNote';
 
 /** The rungs of one queue, exactly. */
 export function LadderEditor({
@@ -170,6 +171,7 @@ function ActionDetail({
             value={action.by}
             onChange={(by) => by !== null && onChange({ ...action, by })}
           />
+          <PriorityNote of="rung" />
         </div>
       );
     case 'add-operators':

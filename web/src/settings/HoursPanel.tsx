@@ -4,6 +4,7 @@ import { useWorkplace } from '../shell/plan';
 import { EditorPanel, Field, Line } from './EditorPanel';
 import { useElement } from './useElement';
 import { WeekWindows } from './WeekWindows';
+import { TimeZoneSelect } from './TimeZoneSelect';
 
 export function HoursPanel({ id }: { id: string }) {
   const { draft } = useWorkplace();
@@ -16,7 +17,7 @@ export function HoursPanel({ id }: { id: string }) {
         <Input value={set.name} onChange={(event) => change({ name: event.target.value })} />
       </Field>
       <Field label="Time zone">
-        <Input value={set.hours.timeZone} onChange={(event) => changeHours({ timeZone: event.target.value })} />
+        <TimeZoneSelect value={set.hours.timeZone} onChange={(zone) => zone && changeHours({ timeZone: zone })} />
       </Field>
       <Line label="Kept by">{keepers.map((keeper) => keeper.name).join(', ') || 'nobody yet'}</Line>
       <Checkbox

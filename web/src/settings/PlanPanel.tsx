@@ -14,6 +14,7 @@ import { PayEditor } from './PayEditor';
 import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
 import { useElement } from './useElement';
+import { TimeZoneSelect } from './TimeZoneSelect';
 
 /** What holds for the plan as a whole. */
 export function PlanPanel() {
@@ -31,7 +32,7 @@ export function PlanPanel() {
         <Input value={settings.name} onChange={(event) => change({ name: event.target.value })} />
       </Field>
       <Field label="Time zone">
-        <Input value={settings.timeZone} onChange={(event) => change({ timeZone: event.target.value })} />
+        <TimeZoneSelect value={settings.timeZone} onChange={(zone) => zone && change({ timeZone: zone })} />
       </Field>
       <Field label="Holidays of">
         <Input

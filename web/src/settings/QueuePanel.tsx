@@ -13,6 +13,7 @@ import { SkillLevels } from './SkillLevels';
 import { useElement } from './useElement';
 import { limitWords, WaitingEditor } from './WaitingEditor';
 import { WorkloadEditor } from './WorkloadEditor';
+import { PriorityNote } from './PriorityNote';
 
 export function QueuePanel({ id }: { id: string }) {
   const { draft } = useWorkplace();
@@ -151,6 +152,7 @@ export function QueuePanel({ id }: { id: string }) {
             onChange={(priority) => priority !== null && change({ priority })}
           />
         </Field>
+        <PriorityNote of="queue" />
       </Part>
       <Part title="Waiting" short={limitWords(queue.waiting, plan)}>
         <WaitingEditor id={id} value={queue.waiting} onChange={(waiting) => change({ waiting })} />

@@ -9,6 +9,7 @@ import { inFirstOf } from './localText';
 import { languagesOf } from './names';
 import { SkillLevels } from './SkillLevels';
 import { useElement } from './useElement';
+import { PriorityNote } from './PriorityNote';
 
 export function RulePanel({ id }: { id: string }) {
   const { draft } = useWorkplace();
@@ -54,6 +55,7 @@ export function RulePanel({ id }: { id: string }) {
           onChange={(priority) => change({ priority })}
         />
       </Field>
+      <PriorityNote of="rule" />
       <Part title="Says" short={inFirstOf(rule.said, [language]) || 'nothing'}>
         <LanguageField languages={languages} value={language} onChange={setLanguage} />
         <LocalInput label="Text" language={language} lines={2} value={rule.said} onChange={(said) => change({ said })} />

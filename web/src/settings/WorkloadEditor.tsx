@@ -2,6 +2,7 @@ import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { Estimate, Queue, Source } from '../api/model';
 import { useWorkloads } from '../api/results';
+import { now } from '../shell/clock';
 import { useWorkplace } from '../shell/plan';
 import { toLocal } from '../shell/time';
 import { Field } from './EditorPanel';
@@ -113,7 +114,7 @@ interface SourceProps {
 /** Where an assumption comes from, and since when; none while it is empty. */
 function SourceField({ label, value, onChange }: SourceProps) {
   const { draft } = useWorkplace();
-  const today = toLocal(new Date().toISOString(), draft.plan.settings.timeZone).slice(0, 10);
+  const today = toLocal(now(), draft.plan.settings.timeZone).slice(0, 10);
   return (
     <Field label="comes from">
       <span className="source">
