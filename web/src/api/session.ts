@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { setClock } from '../shell/clock';
 import { call } from './client';
 import type { Account, Permission, Role, Session, Token } from './model';
 
@@ -14,14 +15,21 @@ const SESSION = ['session'];
 const TOKENS = ['tokens'];
 const ACCOUNTS = ['accounts'];
 
+/** Each answer about the session tells the server's time. */
+async function timed(asked: Promise<Session>) {
+  const session = await asked;
+  setClock(session.now);
+  return session;
+}
+
 export function useSession() {
-  return useQuery({ queryKey: SESSION, queryFn: () => call<Session>('GET', '/session'), staleTime: Infinity });
+  return useQuery({ queryKey: SESSION, queryFn: () => timed(call<Session>('GET', '/session')), staleTime: Infinity });
 }
 
 function useBegin<Wish>(path: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (wish: Wish) => call<Session>('POST', path, wish),
+    mutationFn: (wish: Wish) => timed(call<Session>('POST', path, wish)),
     onSuccess: (session) => client.setQueryData(SESSION, session),
   });
 }

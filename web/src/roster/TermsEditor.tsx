@@ -1,5 +1,6 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import type { ShiftKind, Terms } from '../api/model';
+import { now } from '../shell/clock';
 import { A_DAY, timeOf } from './shifts';
 
 const WEEK = ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY', 'SUNDAY'] as const;
@@ -96,7 +97,7 @@ export function TermsEditor({ terms, kinds, onChange }: Props) {
 }
 
 function today() {
-  const date = new Date().toISOString().slice(0, 10);
+  const date = now().slice(0, 10);
   return { from: date, to: date, reason: 'leave' };
 }
 

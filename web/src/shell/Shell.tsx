@@ -5,6 +5,7 @@ import type { Account, Finding } from '../api/model';
 import { useDraft, useFindings, usePlans } from '../api/plan';
 import { useWeek } from '../api/results';
 import { useSignOut } from '../api/session';
+import { now } from './clock';
 import { Connection } from './Connection';
 import { ConsequencesLine } from './ConsequencesLine';
 import { ErrorNote } from './ErrorNote';
@@ -173,7 +174,7 @@ function busiest(week: { startsAt: string[]; required: number[]; chats: number[]
     const more = (week.required[i] ?? 0) - (week.required[best] ?? 0);
     if (more > 0 || (more === 0 && (week.chats[i] ?? 0) > (week.chats[best] ?? 0))) best = i;
   });
-  return week.startsAt[best] ?? new Date().toISOString();
+  return week.startsAt[best] ?? now();
 }
 
 function slotOf(startsAt: string[], at: string) {

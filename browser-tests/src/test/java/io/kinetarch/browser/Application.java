@@ -9,12 +9,17 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 
 /** The packaged application on a fresh database in the loopback PostgreSQL. */
 final class Application implements AutoCloseable {
+    /** The day that the application takes it to be, a Wednesday. */
+    static final LocalDate TODAY = LocalDate.of(2026, 12, 2);
+
     private static final int MOST_SECONDS_TO_START = 180;
     private static final Path ROOT =
             Path.of(System.getProperty("kinetarch.root", "..")).toAbsolutePath().normalize();
@@ -51,6 +56,7 @@ final class Application implements AutoCloseable {
                 "--spring.datasource.username=kinetarch",
                 "--spring.datasource.password="
                         + Files.readString(Path.of(launcher("password-file"))).strip(),
+                "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                 "--kinetarch.roster.cover-time=3s",
                 "--kinetarch.roster.search-time=10s",
                 "--kinetarch.demo.token-file=" + Path.of("target/demo-token").toAbsolutePath()));

@@ -10,7 +10,6 @@ import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -18,8 +17,7 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 
 /** What an administrator does with the demo: design, try, staff. */
 class DesignAndStaffIT {
-    private final LocalDate monday =
-            LocalDate.now(ZoneId.of("Europe/Dublin")).with(TemporalAdjusters.next(DayOfWeek.MONDAY));
+    private final LocalDate monday = Application.TODAY.with(TemporalAdjusters.next(DayOfWeek.MONDAY));
 
     @RegisterExtension
     static final Demo DEMO = new Demo("kinetarch_browser_test");

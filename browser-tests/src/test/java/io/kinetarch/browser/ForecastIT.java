@@ -12,7 +12,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -25,7 +24,7 @@ class ForecastIT {
     @RegisterExtension
     static final Demo DEMO = new Demo("kinetarch_forecast_test");
 
-    private final LocalDate today = LocalDate.now(ZoneId.of("Europe/Dublin"));
+    private final LocalDate today = Application.TODAY;
 
     @Test
     void aFileIsMappedAcceptedAndItsDaysGetAMeaning() {

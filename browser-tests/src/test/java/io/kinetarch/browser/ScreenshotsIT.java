@@ -10,7 +10,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
 import org.junit.jupiter.api.Test;
 
@@ -22,8 +21,7 @@ class ScreenshotsIT {
     private static final double UNTIL_FOUND = 240_000;
     private static final Path FOLDER = Path.of("target", "screenshots");
 
-    private final LocalDate monday =
-            LocalDate.now(ZoneId.of("Europe/Dublin")).with(TemporalAdjusters.next(DayOfWeek.MONDAY));
+    private final LocalDate monday = Application.TODAY.with(TemporalAdjusters.next(DayOfWeek.MONDAY));
 
     @Test
     void everyViewShowsTheDemo() throws IOException, InterruptedException {

@@ -8,6 +8,11 @@ import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import org.apache.ibatis.annotations.Mapper;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -32,6 +37,25 @@ class ArchitectureTest {
             .should()
             .dependOnClassesThat()
             .resideInAnyPackage("org.springframework.web..", "jakarta.servlet..");
+
+    @ArchTest
+    static final ArchRule oneClockTellsTheTime = noClasses()
+            .that()
+            .areNotAssignableTo(KinetarchApplication.class)
+            .should()
+            .callMethod(Instant.class, "now")
+            .orShould()
+            .callMethod(LocalDate.class, "now")
+            .orShould()
+            .callMethod(LocalDate.class, "now", ZoneId.class)
+            .orShould()
+            .callMethod(ZonedDateTime.class, "now")
+            .orShould()
+            .callMethod(ZonedDateTime.class, "now", ZoneId.class)
+            .orShould()
+            .callMethod(Clock.class, "systemUTC")
+            .orShould()
+            .callMethod(System.class, "currentTimeMillis");
 
     @ArchTest
     static final ArchRule controllersAreNobodysBusiness =

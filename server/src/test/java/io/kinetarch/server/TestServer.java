@@ -5,6 +5,8 @@ import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -16,6 +18,9 @@ import org.springframework.context.ConfigurableApplicationContext;
  * run.
  */
 public final class TestServer {
+    /** A Wednesday in whose week and the next nothing special is, and the time that the server takes it to be. */
+    public static final LocalDate TODAY = LocalDate.of(2026, 12, 2);
+
     private static final String DATABASE = "kinetarch_server_test";
     private static final TestServer RUNNING = start();
 
@@ -94,6 +99,7 @@ public final class TestServer {
                     "--spring.datasource.url=" + url,
                     "--spring.datasource.username=kinetarch",
                     "--spring.datasource.password=" + password,
+                    "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                     "--kinetarch.roster.cover-time=2s",
                     "--kinetarch.roster.search-time=6s",
                     "--kinetarch.demo.token-file=" + tokenFile);

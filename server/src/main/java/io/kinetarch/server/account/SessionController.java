@@ -3,6 +3,8 @@ package io.kinetarch.server.account;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -24,10 +26,12 @@ import org.springframework.web.bind.annotation.RestController;
 class SessionController {
     private final Accounts accounts;
     private final SecurityContextRepository contexts;
+    private final Clock clock;
 
-    SessionController(Accounts accounts, SecurityContextRepository contexts) {
+    SessionController(Accounts accounts, SecurityContextRepository contexts, Clock clock) {
         this.accounts = accounts;
         this.contexts = contexts;
+        this.clock = clock;
     }
 
     /**
@@ -35,8 +39,9 @@ class SessionController {
      *
      * @param account null while nobody is signed in
      * @param needsFirstAccount whether the installation waits for its administrator
+     * @param now by the server's clock
      */
-    record Session(@Nullable AccountView account, boolean needsFirstAccount) {}
+    record Session(@Nullable AccountView account, boolean needsFirstAccount, Instant now) {}
 
     record AccountView(String name, String displayName, Role role, Set<Permission> permissions) {
         static AccountView of(SignedIn signedIn) {
@@ -54,7 +59,7 @@ class SessionController {
 
     @GetMapping("/session")
     Session session(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
-        return signedIn == null ? new Session(null, accounts.none()) : new Session(AccountView.of(signedIn), false);
+        return signedIn == null ? new Session(null, accounts.none(), clock.instant()) : sessionOf(signedIn);
     }
 
     @PostMapping("/session")
@@ -89,6 +94,10 @@ class SessionController {
                 ApiTokenFilter.authentication(signedIn, signedIn.role().permissions()));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
-        return new Session(AccountView.of(signedIn), false);
+        return sessionOf(signedIn);
+    }
+
+    private Session sessionOf(SignedIn signedIn) {
+        return new Session(AccountView.of(signedIn), false, clock.instant());
     }
 }

@@ -44,9 +44,9 @@ interface JobMapper {
 
     /** A new job; none where one of the kind waits or runs already. */
     @Select(value = """
-            insert into job (plan_id, kind, subject) values (#{planId}, #{kind}, #{subject})
+            insert into job (plan_id, kind, subject, made_at) values (#{planId}, #{kind}, #{subject}, #{now})
             on conflict (plan_id, kind) where state in ('WAITING', 'RUNNING') do nothing returning id""", affectData = true)
-    Optional<Long> insert(String planId, String kind, String subject);
+    Optional<Long> insert(String planId, String kind, String subject, Instant now);
 
     @Select("""
             select exists (
@@ -70,8 +70,8 @@ interface JobMapper {
             update job set done = #{done}, steps = #{steps}, said = #{said} where id = #{id} returning not cancel_wanted""", affectData = true)
     boolean report(long id, int done, int steps, String said);
 
-    @Update("update job set state = #{state}, failure = #{failure}, ended_at = now() where id = #{id}")
-    void end(long id, State state, @Nullable String failure);
+    @Update("update job set state = #{state}, failure = #{failure}, ended_at = #{now} where id = #{id}")
+    void end(long id, State state, @Nullable String failure, Instant now);
 
     @Update("""
             update job set cancel_wanted = true

@@ -70,7 +70,7 @@ public class Jobs implements SmartLifecycle {
     /** The same about some part of the plan. */
     public void start(String kind, String planId, String subject) {
         // stored and scheduled together, so that no server can die in between and leave a job that nobody works on
-        together.executeWithoutResult(_ -> jobs.insert(planId, kind, subject)
+        together.executeWithoutResult(_ -> jobs.insert(planId, kind, subject, clock.instant())
                 .ifPresent(
                         made -> scheduler().scheduleIfNotExists(task.instance(String.valueOf(made)), clock.instant())));
         if (TransactionSynchronizationManager.isSynchronizationActive()) {
@@ -115,12 +115,12 @@ public class Jobs implements SmartLifecycle {
                     throw new Cancelled(id);
                 }
             });
-            jobs.end(id, State.DONE, null);
+            jobs.end(id, State.DONE, null, clock.instant());
         } catch (Cancelled e) {
-            jobs.end(id, State.CANCELLED, null);
+            jobs.end(id, State.CANCELLED, null, clock.instant());
         } catch (RuntimeException e) {
             LOG.error("Job {} ({} of plan {}) failed", id, work.kind(), work.planId(), e);
-            jobs.end(id, State.FAILED, String.valueOf(e.getMessage()));
+            jobs.end(id, State.FAILED, String.valueOf(e.getMessage()), clock.instant());
         }
     }
 
@@ -143,6 +143,7 @@ public class Jobs implements SmartLifecycle {
     @Override
     public void start() {
         var starting = Scheduler.create(new TransactionAwareDataSourceProxy(database), task)
+                .clock(clock::instant)
                 .threads(AT_ONCE)
                 .pollingInterval(LOOK)
                 .enableImmediateExecution()

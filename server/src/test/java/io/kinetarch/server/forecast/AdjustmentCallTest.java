@@ -9,7 +9,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
-import java.time.ZoneId;
 import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -23,7 +22,7 @@ class AdjustmentCallTest {
     private static final String SAILING = "?door=sailing-status&topic=Is%20my%20ferry%20sailing%3F";
 
     private final Api api = TestServer.running().planner();
-    private final LocalDate day = LocalDate.now(ZoneId.of("Europe/Dublin")).plusDays(9);
+    private final LocalDate day = TestServer.TODAY.plusDays(9);
 
     @Test
     void aPlannedSaleLiftsTheRightHalfHoursOfItsDoor() {
@@ -45,7 +44,7 @@ class AdjustmentCallTest {
             double expected = Double.parseDouble(line.get("expected"));
             lifted += inSale && model > 0.1 ? 1 : 0;
             // Of today, what has come moves the rest.
-            if (start.toLocalDate().isAfter(LocalDate.now(ZoneId.of("Europe/Dublin")))) {
+            if (start.toLocalDate().isAfter(TestServer.TODAY)) {
                 assertThat(expected).as(line.toString()).isCloseTo((inSale ? 2.5 : 1) * model, within(0.003));
             }
         }

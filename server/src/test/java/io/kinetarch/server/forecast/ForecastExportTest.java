@@ -7,8 +7,6 @@ import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import org.apache.poi.ss.usermodel.CellType;
 import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
@@ -31,7 +29,7 @@ class ForecastExportTest {
             var first = days.getRow(1);
             assertThat(DateUtil.isCellDateFormatted(first.getCell(0))).isTrue();
             assertThat(first.getCell(0).getLocalDateTimeCellValue().toLocalDate())
-                    .isEqualTo(LocalDate.now(ZoneId.of("Europe/Dublin")));
+                    .isEqualTo(TestServer.TODAY);
             assertThat(first.getCell(5).getCellType()).isEqualTo(CellType.NUMERIC);
 
             // The half-hours of whole days make the days.

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -86,7 +85,7 @@ class SeriesTest {
     @Test
     void stormsAndTheSaleAreFound() {
         JsonNode unusual = api.get(FORECAST + "/days").ok().body().path("unusual");
-        var end = LocalDate.now(ZoneId.of("Europe/Dublin"));
+        var end = TestServer.TODAY;
         long found = STORMS_AND_SALE_WEEKS_AGO.stream()
                 .filter(weeks -> touched(
                         unusual,

@@ -8,7 +8,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -20,7 +19,7 @@ class TryMethodsTest {
     private static final int DAYS = 140;
 
     private final Api api = TestServer.running().planner();
-    private final LocalDate today = LocalDate.now(ZoneId.of("Europe/Dublin"));
+    private final LocalDate today = TestServer.TODAY;
 
     @Test
     void methodsAreTriedByAJobAfterAnImport() throws InterruptedException {

@@ -12,7 +12,6 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
 import java.util.function.Predicate;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
@@ -30,8 +29,7 @@ class RosterCallTest {
 
     private final TestServer server = TestServer.running();
     private final Api api = server.planner();
-    private final LocalDate next =
-            LocalDate.now(ZoneId.of("Europe/Dublin")).with(TemporalAdjusters.next(DayOfWeek.MONDAY));
+    private final LocalDate next = TestServer.TODAY.with(TemporalAdjusters.next(DayOfWeek.MONDAY));
     private final LocalDate monday = next.plusWeeks(5);
 
     @AfterEach

@@ -5,9 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
-import java.time.Clock;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -194,8 +192,7 @@ class AgreementTest {
 
     /** The hours that the plan check finds nobody for are those of the week in which nobody is there who could serve the queue. */
     private void findings(String which) {
-        var zone = ZoneId.of("Europe/Dublin");
-        var now = TestServer.running().bean(Clock.class).instant().atZone(zone).toLocalDate();
+        var now = TestServer.TODAY;
         var monday = now.minusDays(now.getDayOfWeek().getValue() - 1L);
         var week = api.get(PLAN + "/week?monday=" + monday).ok().body();
         var found = api.get(PLAN + "/findings").ok().body();
