@@ -29,6 +29,20 @@ describe('call', () => {
     expect((error as ProblemError).problem.detail).toBe('Version 2 is there.');
   });
 
+  it('shows what it has where the server says that it is the newest', async () => {
+    const sent: Record<string, string>[] = [];
+    vi.stubGlobal('fetch', async (_path: string, { headers }: { headers: Record<string, string> }) => {
+      sent.push(headers);
+      return headers['If-None-Match'] === 'W/"7"'
+        ? new Response(null, { status: 304 })
+        : new Response('{"change":7}', { status: 200, headers: { ETag: 'W/"7"' } });
+    });
+
+    const first = await call('GET', '/plans/p/draft');
+    expect(await call('GET', '/plans/p/draft')).toBe(first);
+    expect(sent.map((headers) => headers['If-None-Match'])).toEqual([undefined, 'W/"7"']);
+  });
+
   it('says so when nobody answers', async () => {
     vi.stubGlobal('fetch', async () => {
       throw new TypeError('Failed to fetch');

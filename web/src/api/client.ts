@@ -9,10 +9,27 @@ export interface SentFile {
   type: string;
 }
 
+/** The newest answers that came with an entity tag, so that what has not changed since is not sent again. */
+const tagged = new Map<string, { tag: string; answer: unknown }>();
+const MOST_TAGGED = 100;
+
 /** Sends a request to the API; a refusal comes back as a thrown ProblemError. */
 export async function call<T>(method: string, path: string, body?: unknown, givenUp?: AbortSignal): Promise<T> {
+  if (method === 'GET') return (await read(path, givenUp)) as T;
   const response = await send(method, path, body, givenUp);
   return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+async function read(path: string, givenUp?: AbortSignal) {
+  const known = tagged.get(path);
+  const response = await send('GET', path, undefined, givenUp, known?.tag);
+  if (known && response.status === 304) return known.answer;
+  const answer: unknown = response.status === 204 ? undefined : await response.json();
+  const tag = response.headers.get('ETag');
+  tagged.delete(path); // at the end of the order again
+  if (tag) tagged.set(path, { tag, answer });
+  if (tagged.size > MOST_TAGGED) tagged.delete(tagged.keys().next().value ?? '');
+  return answer;
 }
 
 /** Fetches a file of the API under the name the server gives it, and hands it to the user. */
@@ -31,8 +48,9 @@ export function save(file: Blob, name: string) {
   URL.revokeObjectURL(link.href);
 }
 
-async function send(method: string, path: string, body?: unknown, givenUp?: AbortSignal) {
+async function send(method: string, path: string, body?: unknown, givenUp?: AbortSignal, tag?: string) {
   const headers: Record<string, string> = {};
+  if (tag) headers['If-None-Match'] = tag;
   const file = isFile(body) ? body : null;
   if (file) headers['Content-Type'] = file.type;
   else if (body !== undefined) headers['Content-Type'] = 'application/json';
@@ -53,7 +71,7 @@ async function send(method: string, path: string, body?: unknown, givenUp?: Abor
       status: 0,
     });
   }
-  if (!response.ok) throw new ProblemError(await createProblem(response));
+  if (!response.ok && response.status !== 304) throw new ProblemError(await createProblem(response));
   return response;
 }
 

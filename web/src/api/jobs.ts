@@ -5,17 +5,16 @@ import type { Job } from './model';
 import { useRefresh } from './plan';
 
 const WHILE_RUNNING = 600;
-const AT_REST = 5000;
 
 export const isActive = (job: Job) => job.state === 'WAITING' || job.state === 'RUNNING';
 
-/** The newest jobs of a plan, watched closely while one runs; what a job has changed is asked anew when it ends. */
+/** The newest jobs of a plan; the feed tells when one begins, and each is watched closely while it runs. What a job has changed is asked anew when it ends. */
 export function useJobs(plan: string) {
   const refresh = useRefresh(plan);
   const query = useQuery({
     queryKey: ['jobs', plan],
     queryFn: () => call<Job[]>('GET', `/plans/${plan}/jobs`),
-    refetchInterval: ({ state }) => (state.data?.some(isActive) ? WHILE_RUNNING : AT_REST),
+    refetchInterval: ({ state }) => (state.data?.some(isActive) ? WHILE_RUNNING : false),
   });
   const active = query.data?.some(isActive) ?? false;
   const wasActive = useRef(false);

@@ -42,6 +42,7 @@ export type DoorSample = Schemas['Sample'];
 export type TextLine = Schemas['TextLine'];
 export type Embedding = Schemas['Embedding'];
 export type Draft = Schemas['Draft'];
+export type DraftNews = Schemas['DraftNews'];
 export type Edited = Schemas['Edited'];
 export type Use = Schemas['UseDocument'];
 export type Finding = Schemas['FindingDocument'];

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
+import { editKey, useKeptEdits } from './edits';
 import type { Edited, Operator, People, PeoplePreview } from './model';
 import { currentDraft, type ElementEdit, putElements, useRefresh } from './plan';
 
@@ -28,17 +29,22 @@ export function useSetLevels(plan: string) {
       const draft = currentDraft(client, plan);
       const puts: ElementEdit[] = draft.plan.operators.flatMap((operator) => {
         const own = edits.filter((edit) => edit.operator === operator.id);
+        // What waits to be saved of the same person is saved with it: one edit, on the version it was begun on.
+        const kept = useKeptEdits.getState().edits[editKey(plan, 'operators', operator.id)];
         return own.length === 0
           ? []
           : [
               {
                 kind: 'operators',
-                version: draft.versions[`operators/${operator.id}`] ?? 1,
-                element: withLevels(operator, own),
+                version: kept?.version ?? draft.versions[`operators/${operator.id}`] ?? 1,
+                element: withLevels((kept?.value as Operator | undefined) ?? operator, own),
               },
             ];
       });
       return putElements(plan, puts);
+    },
+    onSuccess: (_, edits) => {
+      for (const { operator } of edits) useKeptEdits.getState().drop(editKey(plan, 'operators', operator));
     },
     onSettled: refresh,
   });

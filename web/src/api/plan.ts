@@ -3,6 +3,7 @@ import { call, untilConnected } from './client';
 import {
   type ChangeEntry,
   type Draft,
+  type DraftNews,
   type Edited,
   type ElementKind,
   type ElementOf,
@@ -68,34 +69,105 @@ export function useUses(plan: string, kind: ListKind, id: string) {
 /** Everything derived from a plan is asked for anew after a change of it. */
 export function useRefresh(plan: string) {
   const client = useQueryClient();
-  return () => askAnew(client, plan);
+  return () => bringUpToDate(client, plan);
 }
 
-async function askAnew(client: QueryClient, plan: string) {
+/** Fetches what is new of the draft, and all that follows from it. */
+async function bringUpToDate(client: QueryClient, plan: string) {
+  const known = client.getQueryData<Draft>(draftKey(plan));
+  try {
+    if (known) await fetchNews(client, plan, known.change);
+    await askAnew(client, plan, (about) => !known || about !== 'draft');
+  } catch {
+    // No connection, or a plan that is none any more: asking for all of it says so where the user looks.
+    await askAnew(client, plan);
+  }
+}
+
+async function askAnew(client: QueryClient, plan: string, which: (about: unknown) => boolean = () => true) {
   // An answer under way may tell of the state before the change, and the library would take a first answer for the new one.
-  await client.cancelQueries({ queryKey: [plan], predicate: (query) => query.state.data === undefined });
-  await client.invalidateQueries({ queryKey: [plan] });
+  await client.cancelQueries({
+    queryKey: [plan],
+    predicate: (query) => query.state.data === undefined && which(query.queryKey[1]),
+  });
+  await client.invalidateQueries({ queryKey: [plan], predicate: (query) => which(query.queryKey[1]) });
+}
+
+/** A part of a plan that changes by itself, as the feed names it. */
+export const PARTS = ['draft', 'live', 'volumes', 'adjustments', 'rosters', 'jobs'] as const;
+export type Part = (typeof PARTS)[number];
+
+/** What is asked anew once such a part has changed; all else stays as it is. */
+const FOLLOWS_FROM = {
+  volumes: allBut('draft', 'revisions', 'changes', 'history', 'uses', 'people', 'doors', 'door-preview'),
+  adjustments: allBut('draft', 'revisions', 'changes', 'history', 'uses', 'people', 'doors', 'door-preview', 'volumes'),
+  rosters: allBut('draft', 'revisions', 'changes', 'history', 'uses', 'door-preview', 'volumes', 'forecast', 'rules'),
+};
+
+function allBut(...subjects: string[]) {
+  return (about: unknown) => !subjects.includes(String(about));
 }
 
 /**
- * Keeps the draft on the screen at least as new as the newest change told of, also where that change was told while an older
- * draft was still on its way here.
+ * Keeps the screen at least as new as what was told of a plan's parts, also where a change was told while an older draft was
+ * still on its way here. Of a changed draft only what is new is fetched.
  */
 export function keepUpToDate(client: QueryClient, plan: string) {
   let newest = 0;
+  let fetching = false;
+  const seen: Partial<Record<Part, number>> = {};
   const key = hashKey(draftKey(plan));
-  function look() {
-    const known = client.getQueryData<Draft>(draftKey(plan))?.change;
-    if (known !== undefined && known < newest) void askAnew(client, plan);
+  async function look() {
+    const known = client.getQueryData<Draft>(draftKey(plan));
+    if (!known || known.change >= newest || fetching) return;
+    fetching = true;
+    await bringUpToDate(client, plan);
+    fetching = false;
+    if (client.getQueryData<Draft>(draftKey(plan))?.change !== known.change) void look();
   }
   const stop = client.getQueryCache().subscribe((event) => {
-    if (event.query.queryHash === key && event.type === 'updated' && event.action.type === 'success') look();
+    if (event.query.queryHash === key && event.type === 'updated' && event.action.type === 'success') void look();
   });
-  function told(change: number) {
-    newest = Math.max(newest, change);
-    look();
+  function told(part: Part, count: number) {
+    const before = seen[part];
+    seen[part] = count;
+    if (part === 'draft') {
+      newest = Math.max(newest, count);
+      void look();
+    } else if (before !== undefined && before < count) {
+      if (part === 'jobs') void client.invalidateQueries({ queryKey: ['jobs', plan] });
+      else if (part !== 'live') void askAnew(client, plan, FOLLOWS_FROM[part]);
+      if (part === 'live') void bringUpToDate(client, plan);
+    }
   }
   return { told, stop };
+}
+
+async function fetchNews(client: QueryClient, plan: string, since: number) {
+  const news = await call<DraftNews>('GET', `/plans/${plan}/draft/news?since=${since}`);
+  client.setQueryData<Draft>(draftKey(plan), (draft) => draft && withNews(draft, news));
+}
+
+/** The draft with what was changed since; one that is newer already stays. */
+export function withNews(draft: Draft, news: DraftNews): Draft {
+  if (draft.change > news.change) return draft;
+  const plan: Plan = { ...draft.plan };
+  const versions = { ...draft.versions };
+  const changed = new Map<string, unknown>();
+  for (const { kind, id, version, element } of news.elements) {
+    versions[`${kind}/${id}`] = version;
+    changed.set(`${kind}/${id}`, element);
+  }
+  for (const [kind, ids] of Object.entries(news.order)) {
+    if (kind === 'settings') {
+      plan.settings = changed.get('settings/settings') as Plan['settings'];
+      continue;
+    }
+    const known = new Map((plan[kind as ListKind] as { id: string }[]).map((element) => [element.id, element]));
+    Object.assign(plan, { [kind]: ids.map((id) => changed.get(`${kind}/${id}`) ?? known.get(id)) });
+  }
+  const { change, live, changedSinceLive, undo, redo } = news;
+  return { ...draft, plan, versions, change, live, changedSinceLive, undo, redo };
 }
 
 /** The draft as it is on the screen, where an edit is prepared outside of rendering. */
@@ -175,7 +247,9 @@ export const useRemove = (plan: string) =>
   });
 
 export const useUndo = (plan: string) =>
-  useDraftChange(plan, (which: 'undo' | 'redo') => call<Edited>('POST', `/plans/${plan}/draft/${which}`));
+  useDraftChange(plan, ({ which, change }: { which: 'undo' | 'redo'; change: number }) =>
+    call<Edited>('POST', `/plans/${plan}/draft/${which}?change=${change}`),
+  );
 
 export const useGoLive = (plan: string) =>
   useDraftChange(plan, (wish: { change: number; note: string }) =>

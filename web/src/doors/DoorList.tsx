@@ -1,5 +1,6 @@
 import { useDoors } from '../api/doors';
 import type { DoorLine, FrontDoor } from '../api/model';
+import { UnsavedDot } from '../settings/UnsavedDot';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
 import { formatMoment } from '../shell/time';
@@ -54,6 +55,7 @@ function DoorRow({
         <button type="button" className="door-open" onClick={() => select({ kind: 'doors', id: door.id })}>
           {door.name}
         </button>
+        <UnsavedDot kind="doors" id={door.id} />
         <span className="soft">{where(door)}</span>
       </div>
       <div>

@@ -1,8 +1,9 @@
-import { cleanup, createEvent, fireEvent, render, screen } from '@testing-library/react';
-import { MemoryRouter, useLocation } from 'react-router';
+import { cleanup, createEvent, fireEvent, screen } from '@testing-library/react';
+import { useLocation } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { LevelEdit } from '../api/people';
 import { sampleOperator, samplePlan } from '../testing/samplePlan';
+import { renderInWorkplace } from '../testing/workplace';
 import { Matrix } from './Matrix';
 
 afterEach(cleanup);
@@ -78,8 +79,8 @@ function show(props: Partial<Parameters<typeof Matrix>[0]> = {}) {
   const plan = samplePlan();
   const edits: LevelEdit[][] = [];
   const wrong: string[] = [];
-  render(
-    <MemoryRouter initialEntries={['/people']}>
+  renderInWorkplace(
+    <>
       <Matrix
         plan={plan}
         people={plan.operators}
@@ -96,7 +97,8 @@ function show(props: Partial<Parameters<typeof Matrix>[0]> = {}) {
         {...props}
       />
       <Address />
-    </MemoryRouter>,
+    </>,
+    plan,
   );
   return { edits, wrong };
 }

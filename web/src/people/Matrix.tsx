@@ -3,6 +3,7 @@ import type { Operator, People, Plan } from '../api/model';
 import type { LevelEdit } from '../api/people';
 import { operatorLabel } from '../settings/names';
 import { Portrait } from '../settings/Portrait';
+import { UnsavedDot } from '../settings/UnsavedDot';
 import { usePlace } from '../shell/place';
 import { blockOf, type Cell, fillDownEdits, fromClipboard, isIn, levelOf, pasteEdits, toClipboard } from './block';
 
@@ -206,6 +207,7 @@ export function Matrix({ plan, people, table, pending, canEdit, onEdit, onWrong 
                 >
                   {label}
                 </button>
+                <UnsavedDot kind="operators" id={operator.id} />
                 <span className="soft">{operator.languages.map((spoken) => spoken.language).join(' ')}</span>
               </div>
               {cols.map((col) => {

@@ -146,7 +146,7 @@ function Begin({ view }: { view: RosterWeek }) {
   const search = useSearchRoster(draft.id, view.monday);
   const begin = useBeginRoster(draft.id, view.monday);
   const remove = useDeleteRoster(draft.id, view.monday);
-  const searching = jobs?.some((job) => isActive(job) && job.kind === 'SEARCH_ROSTER') ?? false;
+  const searching = jobs?.some((job) => isActive(job) && job.kind === 'SEARCH_ROSTER' && job.subject === view.monday) ?? false;
   return (
     <>
       <Dropdown

@@ -1,12 +1,15 @@
 import { Button, Input, Popover, Segmented, Select } from 'antd';
 import { type DragEvent, type KeyboardEvent, useState } from 'react';
 import type { Condition, Finding, Rule, RuleShares, RulesAnalysis } from '../api/model';
-import { useFindings, useMove, usePutElement } from '../api/plan';
+import { useFindings, useMove } from '../api/plan';
 import { useRuleShares, useRulesAnalysis } from '../api/rules';
 import { TryChat } from '../passage/TryChat';
 import { AddElement } from '../settings/AddElement';
+import { ConflictNote } from '../settings/ConflictNote';
 import { SidePanel } from '../settings/SidePanel';
+import { UnsavedDot } from '../settings/UnsavedDot';
 import { labelOf } from '../settings/names';
+import { useElement } from '../settings/useElement';
 import { ErrorNote } from '../shell/ErrorNote';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
@@ -70,7 +73,7 @@ export function RulesView() {
               {draft.plan.rules.map((rule, i) => (
                 <Row
                   key={rule.id}
-                  rule={rule}
+                  id={rule.id}
                   row={i + 1}
                   last={i === draft.plan.rules.length - 1}
                   aspects={aspects}
@@ -133,7 +136,7 @@ function useOrder() {
 }
 
 function Row({
-  rule,
+  id,
   row,
   last,
   aspects,
@@ -142,7 +145,7 @@ function Row({
   takes,
   order,
 }: {
-  rule: Rule;
+  id: string;
   row: number;
   last: boolean;
   aspects: Aspect[];
@@ -153,13 +156,11 @@ function Row({
 }) {
   const { draft, canEdit } = useWorkplace();
   const { selection, select } = usePlace();
-  const put = usePutElement(draft.id, 'rules', rule.id);
+  const { value: rule, edits, store: save } = useElement('rules', id);
   const [over, setOver] = useState(false);
   const canMove = canEdit && !last;
   const droppable = canEdit && order.dragged !== null && order.dragged !== rule.id;
   const dead = analysis?.dead.some((one) => one.rule === rule.id) ?? false;
-  const save = (part: Partial<Rule>) =>
-    put.mutate({ element: { ...rule, ...part }, version: draft.versions[`rules/${rule.id}`] ?? 1 });
 
   function onKey(event: KeyboardEvent) {
     if (!canMove || !event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
@@ -202,6 +203,7 @@ function Row({
           >
             {row}
           </button>
+          <UnsavedDot kind="rules" id={id} />
         </td>
         <td className="rules-name">
           <Input
@@ -246,10 +248,11 @@ function Row({
           <Mark rule={rule} dead={dead} analysis={analysis} takes={takes} />
         </td>
       </tr>
-      {put.error && (
+      {(edits.error || edits.conflict) && (
         <tr>
           <td colSpan={aspects.length + 5}>
-            <ErrorNote error={put.error} />
+            {edits.conflict && <ConflictNote edits={edits} conflict={edits.conflict} />}
+            <ErrorNote error={edits.error} />
           </td>
         </tr>
       )}

@@ -1,11 +1,12 @@
 import { Button } from 'antd';
-import { type ReactNode, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useState } from 'react';
 import { ErrorNote } from '../shell/ErrorNote';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
 import { ConflictNote } from './ConflictNote';
 import { FindingsAbout } from './FindingsAbout';
 import { RemoveElement } from './RemoveElement';
+import { UnsavedDot } from './UnsavedDot';
 import type { Edit } from './useElement';
 
 interface Props {
@@ -20,6 +21,19 @@ export function EditorPanel({ title, about, edits, children }: Props) {
   const { canEdit } = useWorkplace();
   const { closePanel } = usePlace();
   const [removing, setRemoving] = useState(false);
+  const [dropping, setDropping] = useState(false);
+
+  function onKey(event: KeyboardEvent) {
+    if (event.defaultPrevented || inPopup(event.target)) return;
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      if (canEdit && edits.changed && !edits.saving) edits.save();
+    } else if (event.key === 'Escape') {
+      if (edits.changed) setDropping(!dropping);
+      else closePanel();
+    }
+  }
+
   return (
     <form
       className="editor"
@@ -27,15 +41,36 @@ export function EditorPanel({ title, about, edits, children }: Props) {
         event.preventDefault();
         edits.save();
       }}
+      onKeyDown={onKey}
     >
       <div>
-        <h2>{title}</h2>
+        <h2>
+          {title} <UnsavedDot kind={edits.kind} id={edits.id} />
+        </h2>
         <p className="soft">{about}</p>
       </div>
       <FindingsAbout kind={edits.kind} id={edits.id} />
       {children}
       {edits.conflict && <ConflictNote edits={edits} conflict={edits.conflict} />}
       <ErrorNote error={edits.error} />
+      {dropping && edits.changed && (
+        <div className="error-note" role="alert">
+          <p>Drop what you have changed here?</p>
+          <div className="editor-actions">
+            <Button
+              onClick={() => {
+                setDropping(false);
+                edits.discard();
+              }}
+            >
+              Drop it
+            </Button>
+            <Button autoFocus onClick={() => setDropping(false)}>
+              Go on
+            </Button>
+          </div>
+        </div>
+      )}
       <div className="editor-actions">
         <Button
           type="primary"
@@ -68,6 +103,11 @@ export function EditorPanel({ title, about, edits, children }: Props) {
       )}
     </form>
   );
+}
+
+/** A list that hangs open closes by Escape, and that is all the key is to do. */
+function inPopup(target: EventTarget) {
+  return target instanceof HTMLElement && target.closest('[aria-expanded=true], .ant-modal, .ant-popover') !== null;
 }
 
 /** A named line of a panel. */

@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { findElement } from '../api/model';
 import { usePlace } from '../shell/place';
@@ -10,14 +11,17 @@ const ElementPanel = lazy(() => import('./ElementPanel').then((m) => ({ default:
 /** The settings of the selected element; without a selection what the view has to say. */
 export function SidePanel({ children }: { children: ReactNode }) {
   const { draft } = useWorkplace();
-  const { selection } = usePlace();
+  const { selection, closePanel } = usePlace();
   if (!selection) return children;
   const { kind, id } = selection;
   if (!findElement(draft.plan, kind, id)) {
     return (
-      <p>
-        The draft has no {KIND_WORDS[kind]?.one ?? kind} “{id}” any more.
-      </p>
+      <>
+        <p role="status">
+          The draft has no {KIND_WORDS[kind]?.one ?? kind} “{id}” any more. Undo brings back what you have removed yourself.
+        </p>
+        <Button onClick={closePanel}>Close</Button>
+      </>
     );
   }
   return (

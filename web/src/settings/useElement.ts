@@ -1,5 +1,5 @@
-import { useState } from 'react';
 import { ProblemError } from '../api/client';
+import { editKey, useKeptEdits } from '../api/edits';
 import { type ElementKind, type ElementOf, findElement } from '../api/model';
 import { usePutElement } from '../api/plan';
 import { useWorkplace } from '../shell/plan';
@@ -27,16 +27,24 @@ export interface Edit {
   discard: () => void;
 }
 
-/** An element of the draft under edit. What the user has changed stays until it is saved or discarded. */
+/** An element of the draft under edit. What the user has changed is kept, whatever else is looked at, until it is saved or dropped. */
 export function useElement<K extends ElementKind>(kind: K, id: string) {
   const { draft } = useWorkplace();
   const stored = findElement(draft.plan, kind, id) as ElementOf<K>;
   const storedVersion = draft.versions[`${kind}/${id}`] ?? 1;
-  const [edit, setEdit] = useState<{ value: ElementOf<K>; version: number } | null>(null);
+  const key = editKey(draft.id, kind, id);
+  const kept = useKeptEdits(({ edits }) => edits[key]);
+  const { keep, drop } = useKeptEdits.getState();
+  const edit = kept ? { value: kept.value as ElementOf<K>, version: kept.version } : null;
   const put = usePutElement(draft.id, kind, id);
 
   function save(value: ElementOf<K>, version: number) {
-    put.mutate({ element: value, version }, { onSuccess: () => setEdit(null) });
+    put.mutate({ element: value, version }, { onSuccess: () => dropIf(value) });
+  }
+
+  /** What was typed on while it was being stored waits for the next time. */
+  function dropIf(stored: ElementOf<K>) {
+    if (useKeptEdits.getState().edits[key]?.value === stored) drop(key);
   }
 
   const conflict = conflictOf(put.error);
@@ -51,7 +59,7 @@ export function useElement<K extends ElementKind>(kind: K, id: string) {
     save: () => edit && save(edit.value, edit.version),
     keepMine: () => edit && conflict && save(edit.value, conflict.currentVersion),
     discard: () => {
-      setEdit(null);
+      drop(key);
       put.reset();
     },
   };
@@ -62,14 +70,17 @@ export function useElement<K extends ElementKind>(kind: K, id: string) {
     store: (part: Partial<ElementOf<K>>) => {
       const value = { ...(edit?.value ?? stored), ...part };
       const version = edit?.version ?? storedVersion;
-      setEdit({ value, version });
+      keep(key, { value, version });
       save(value, version);
     },
-    change: (part: Partial<ElementOf<K>>) =>
-      setEdit((before) => ({
-        value: { ...(before?.value ?? stored), ...part },
-        version: before?.version ?? storedVersion,
-      })),
+    change: (part: Partial<ElementOf<K>>) => {
+      const before = useKeptEdits.getState().edits[key];
+      const value = { ...((before?.value as ElementOf<K> | undefined) ?? stored), ...part };
+      // Changed back to what is stored, there is nothing to save.
+      if (before?.version !== undefined && before.version !== storedVersion) keep(key, { value, version: before.version });
+      else if (JSON.stringify(value) === JSON.stringify(stored)) drop(key);
+      else keep(key, { value, version: storedVersion });
+    },
   };
 }
 

@@ -1,5 +1,6 @@
 import { Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
+import { keepEditsOf } from '../api/edits';
 import type { Account } from '../api/model';
 import { usePlans } from '../api/plan';
 import { useSession } from '../api/session';
@@ -27,6 +28,7 @@ export function App() {
 
 function SignedIn({ account }: { account: Account }) {
   const plans = usePlans();
+  keepEditsOf(account.name);
   const { plan: wanted } = usePlace();
   if (!plans.data) return <ErrorNote error={plans.error} />;
   const plan = plans.data.find((one) => one.id === wanted) ?? plans.data[0];

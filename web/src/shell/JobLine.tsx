@@ -9,18 +9,24 @@ const WORDS: Record<string, string> = {
   SEARCH_ROSTER: 'Searching a roster',
 };
 
-/** The long work that goes on, how far it is, and its end. */
+/** The long work that goes on, the oldest first, how far each is, and its end. */
 export function JobLine() {
+  const { draft } = useWorkplace();
+  const { data: jobs = [] } = useJobs(draft.id);
+  const active = jobs.filter(isActive).reverse();
+  if (active.length === 0) return jobs[0]?.state === 'FAILED' ? <Failure job={jobs[0]} /> : null;
+  return active.map((job) => <Active key={job.id} job={job} />);
+}
+
+function Active({ job }: { job: Job }) {
   const { draft, canEdit } = useWorkplace();
-  const { data: jobs } = useJobs(draft.id);
   const cancel = useCancelJob(draft.id);
-  const job = jobs?.find(isActive);
-  if (!job) return jobs?.[0]?.state === 'FAILED' ? <Failure job={jobs[0]} /> : null;
   const share = job.steps > 0 ? (100 * job.done) / job.steps : 0;
   return (
     <div className="job-line" role="status">
       <span>
         {WORDS[job.kind] ?? job.kind}
+        {job.subject && ` from ${job.subject}`}
         {job.said ? `: ${job.said}` : job.steps > 0 && `: ${job.done} of ${job.steps}`}
       </span>
       <Progress percent={share} showInfo={false} size="small" aria-label="How far it is" />

@@ -15,6 +15,7 @@ import { usePlace } from './place';
 import { useWorkplace, type Workplace, WorkplaceContext } from './plan';
 import { mondayOf } from './time';
 import { UndoRedo } from './UndoRedo';
+import { Unsaved } from './Unsaved';
 import { accountView, type View, views } from './views';
 import { WeekRuler } from './WeekRuler';
 
@@ -90,6 +91,7 @@ function Header() {
       <span className="brand">Kinetarch</span>
       <PlanName />
       <span className="soft header-draft">{draftWords(draft)}</span>
+      <Unsaved />
       <Connection plan={draft.id} />
       <span className="header-space" />
       <Button onClick={() => setOverlay('palette')}>
@@ -140,14 +142,15 @@ function draftWords({ live, changedSinceLive }: Workplace['draft']) {
 
 function Navigation() {
   const { draft } = useWorkplace();
-  const { search } = useLocation();
+  const { pathname, search } = useLocation();
   const { data: findings } = useFindings(draft.id);
   const kept = new URLSearchParams(search);
   kept.delete('try');
+  const begin = new URLSearchParams([...kept].filter(([name]) => name === 'at' || name === 'plan'));
   return (
     <nav className="navigation" aria-label="Views">
       {views.map((view) => (
-        <NavLink key={view.path} to={{ pathname: view.path, search: kept.toString() }}>
+        <NavLink key={view.path} to={{ pathname: view.path, search: (pathname === view.path ? begin : kept).toString() }}>
           {view.name} <FindingCount findings={findings ?? []} view={view} />
         </NavLink>
       ))}

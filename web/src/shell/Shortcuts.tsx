@@ -7,6 +7,8 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
       ['Ctrl K', 'find any element, view or action'],
       ['Ctrl Z', 'undo your last change of the draft'],
       ['Ctrl Shift Z', 'redo it'],
+      ['Ctrl Enter', 'save what is edited beside the view'],
+      ['Esc', 'close it, or drop what was changed in it'],
       ['?', 'this list'],
     ],
   },

@@ -1,5 +1,6 @@
 import { Button, Modal } from 'antd';
 import { useEffect, useEffectEvent } from 'react';
+import { ProblemError } from '../api/client';
 import { useUndo } from '../api/plan';
 import { ConflictTable } from '../settings/ConflictNote';
 import { conflictOf } from '../settings/useElement';
@@ -28,7 +29,8 @@ export function UndoRedo() {
   const { draft, canEdit } = useWorkplace();
   const undo = useUndo(draft.id);
   const step = useEffectEvent((which: 'undo' | 'redo') => {
-    if (canEdit && draft[which] && !undo.isPending) undo.mutate(which);
+    const next = draft[which];
+    if (canEdit && next && !undo.isPending) undo.mutate({ which, change: next.change });
   });
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
@@ -41,24 +43,26 @@ export function UndoRedo() {
   }, []);
   if (!canEdit) return null;
   const conflict = conflictOf(undo.error);
+  // The first press has done what this one asked for.
+  const pressedTwice = undo.error instanceof ProblemError && undo.error.is('already-done');
   return (
     <>
       <Button
         aria-label="Undo"
-        title={draft.undo ? `Undo: ${draft.undo}` : 'You have changed nothing that could be undone'}
+        title={draft.undo ? `Undo: ${draft.undo.words}` : 'You have changed nothing that could be undone'}
         icon={<Arrow />}
         disabled={!draft.undo || undo.isPending}
-        onClick={() => undo.mutate('undo')}
+        onClick={() => step('undo')}
       />
       <Button
         aria-label="Redo"
-        title={draft.redo ? `Redo: ${draft.redo}` : 'Nothing was undone'}
+        title={draft.redo ? `Redo: ${draft.redo.words}` : 'Nothing was undone'}
         icon={<Arrow forth />}
         disabled={!draft.redo || undo.isPending}
-        onClick={() => undo.mutate('redo')}
+        onClick={() => step('redo')}
       />
       <Modal
-        open={undo.error !== null}
+        open={undo.error !== null && !pressedTwice}
         title={<h2>This cannot be taken back</h2>}
         footer={<Button onClick={() => undo.reset()}>Leave it</Button>}
         onCancel={() => undo.reset()}

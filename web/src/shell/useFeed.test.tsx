@@ -11,41 +11,55 @@ class Source {
   onopen: (() => void) | null = null;
   onerror: (() => void) | null = null;
   closed = false;
-  private readonly listeners: ((event: { data: string }) => void)[] = [];
+  private readonly listeners = new Map<string, (event: { data: string }) => void>();
 
   constructor(readonly url: string) {
     Source.newest = this;
   }
 
-  addEventListener(_name: string, listener: (event: { data: string }) => void) {
-    this.listeners.push(listener);
+  addEventListener(name: string, listener: (event: { data: string }) => void) {
+    this.listeners.set(name, listener);
   }
 
   close() {
     this.closed = true;
   }
 
-  tell(data: string) {
-    for (const listener of this.listeners) listener({ data });
+  tell(part: string, data: string) {
+    this.listeners.get(part)?.({ data });
   }
 }
 
+const DRAFT = { id: 'p', change: 7, plan: { queues: [] }, versions: {} };
+const NEWS = { change: 8, elements: [], order: {}, live: { number: 2 }, changedSinceLive: 3, undo: null, redo: null };
+
 describe('the feed', () => {
   let client: QueryClient;
-  let asked: ReturnType<typeof vi.spyOn>;
+  let fetched: string[];
 
   beforeEach(() => {
     vi.useFakeTimers();
     vi.stubGlobal('EventSource', Source);
     client = new QueryClient();
-    client.setQueryData(['p', 'draft'], { change: 7 });
-    asked = vi.spyOn(client, 'invalidateQueries');
+    client.setQueryData(['p', 'draft'], DRAFT);
+    fetched = [];
+    vi.stubGlobal('fetch', async (path: string) => {
+      fetched.push(path);
+      return new Response(JSON.stringify(NEWS), { status: 200 });
+    });
   });
   afterEach(() => {
     cleanup();
     vi.useRealTimers();
     vi.unstubAllGlobals();
   });
+
+  const stale = () =>
+    client
+      .getQueryCache()
+      .getAll()
+      .filter((query) => query.state.isInvalidated)
+      .map((query) => query.queryKey[1]);
 
   const follow = () =>
     renderHook(() => useFeed('p'), {
@@ -54,35 +68,33 @@ describe('the feed', () => {
       ),
     });
 
-  it('asks anew only for what is newer than the screen', async () => {
+  it('fetches of a draft only what is newer than the screen', async () => {
     follow();
     expect(Source.newest.url).toBe('/api/v1/plans/p/feed');
-    Source.newest.tell('7');
-    Source.newest.tell('6');
+    Source.newest.tell('draft', '7');
+    Source.newest.tell('draft', '6');
     await vi.advanceTimersByTimeAsync(0);
-    expect(asked).not.toHaveBeenCalled();
-    Source.newest.tell('8');
+    expect(fetched).toEqual([]);
+    Source.newest.tell('draft', '8');
     await vi.advanceTimersByTimeAsync(0);
-    expect(asked).toHaveBeenCalledWith({ queryKey: ['p'] });
+    expect(fetched).toEqual(['/api/v1/plans/p/draft/news?since=7']);
+    expect(client.getQueryData(['p', 'draft'])).toMatchObject({ change: 8, changedSinceLive: 3 });
   });
 
-  it('asks anew where a change is told while an older draft is on its way', async () => {
+  it('fetches what is newer where a change is told while an older draft is on its way', async () => {
     client.removeQueries();
-    const answers: ((draft: { change: number }) => void)[] = [];
+    let answer: (draft: object) => void = () => undefined;
     const draft = new QueryObserver(client, {
       queryKey: ['p', 'draft'],
-      queryFn: () => new Promise<{ change: number }>((resolve) => answers.push(resolve)),
+      queryFn: () => new Promise<object>((resolve) => (answer = resolve)),
     });
     const leave = draft.subscribe(() => undefined);
     follow();
-    Source.newest.tell('8');
-    answers[0]?.({ change: 7 });
+    Source.newest.tell('draft', '8');
+    answer(DRAFT);
     await vi.advanceTimersByTimeAsync(0);
-    expect(answers).toHaveLength(2);
-    answers[1]?.({ change: 8 });
-    await vi.advanceTimersByTimeAsync(0);
-    expect(draft.getCurrentResult().data).toEqual({ change: 8 });
-    expect(answers).toHaveLength(2);
+    expect(fetched).toEqual(['/api/v1/plans/p/draft/news?since=7']);
+    expect(draft.getCurrentResult().data).toMatchObject({ change: 8 });
     leave();
   });
 
@@ -94,13 +106,33 @@ describe('the feed', () => {
     });
     const leave = findings.subscribe(() => undefined);
     follow();
-    Source.newest.tell('8');
+    Source.newest.tell('draft', '8');
     await vi.advanceTimersByTimeAsync(0);
     answers[0]?.('of change 7');
     answers[1]?.('of change 8');
     await vi.advanceTimersByTimeAsync(0);
     expect(findings.getCurrentResult().data).toBe('of change 8');
     leave();
+  });
+
+  it('asks anew for what follows from rosters once they change, and for nothing else', async () => {
+    for (const about of ['week', 'history', 'forecast']) client.setQueryData(['p', about], 'old');
+    follow();
+    Source.newest.tell('rosters', '4');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(stale()).toEqual([]);
+    Source.newest.tell('rosters', '5');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(stale()).toEqual(['week']);
+  });
+
+  it('learns that the plan went live, though the draft is the same', async () => {
+    follow();
+    Source.newest.tell('live', '1');
+    Source.newest.tell('live', '2');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(fetched).toEqual(['/api/v1/plans/p/draft/news?since=7']);
+    expect(client.getQueryData(['p', 'draft'])).toMatchObject({ live: { number: 2 } });
   });
 
   it('says that the connection is lost once the break is worth a word, and that it is back', () => {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { keepUpToDate } from '../api/plan';
+import { keepUpToDate, PARTS } from '../api/plan';
 
 /** A break shorter than this is not worth a word: the browser connects again by itself. */
 const WORTH_A_WORD = 3000;
@@ -15,7 +15,7 @@ export function useFeed(plan: string) {
     const { told, stop } = keepUpToDate(client, plan);
     function connect() {
       source = new EventSource(`/api/v1/plans/${plan}/feed`);
-      source.addEventListener('change', (event) => told(Number(event.data)));
+      for (const part of PARTS) source.addEventListener(part, (event) => told(part, Number(event.data)));
       source.onopen = () => {
         clearTimeout(timer);
         timer = undefined;

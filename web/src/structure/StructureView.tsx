@@ -7,6 +7,7 @@ import { FindingList } from '../findings/FindingList';
 import { AddElement } from '../settings/AddElement';
 import { KIND_WORDS } from '../settings/kinds';
 import { SidePanel } from '../settings/SidePanel';
+import { UnsavedDot } from '../settings/UnsavedDot';
 import { ErrorNote } from '../shell/ErrorNote';
 import { usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
@@ -189,6 +190,7 @@ function StructureRow({
           {row.facts}
         </span>
       </button>
+      <UnsavedDot kind={row.kind} id={row.id} />
       {finding && (
         <span className={SIGN_STYLE[finding.severity]} title={`${finding.words} ${finding.mend}`}>
           {SIGNS[finding.severity]}

@@ -1,3 +1,8 @@
+import { afterEach } from 'vitest';
+import { useKeptEdits } from '../api/edits';
+
+afterEach(() => useKeptEdits.setState({ edits: {} }));
+
 /** The simulated browser of the tests measures nothing, so nothing is told of a changed size. */
 globalThis.ResizeObserver = class {
   observe() {}

@@ -68,6 +68,11 @@ public final class Api {
         return send("GET", path, BodyPublishers.noBody(), null, null);
     }
 
+    /** What is read unless it still is what a tag stands for. */
+    public HttpResponse<String> getUnless(String path, String tag) {
+        return send("GET", path, BodyPublishers.noBody(), null, null, "If-None-Match", tag).raw;
+    }
+
     /** A file as it comes. */
     public byte[] bytes(String path) {
         var request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path));
@@ -134,9 +139,18 @@ public final class Api {
         return JSON.readTree(text);
     }
 
-    private Answer send(String method, String path, BodyPublisher body, @Nullable String type, @Nullable String csrf) {
+    private Answer send(
+            String method,
+            String path,
+            BodyPublisher body,
+            @Nullable String type,
+            @Nullable String csrf,
+            String... headers) {
         var request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
                 .method(method, body);
+        if (headers.length > 0) {
+            request.headers(headers);
+        }
         if (type != null) {
             request.header("Content-Type", type);
         }

@@ -60,7 +60,7 @@ final class ApiTokenFilter extends OncePerRequestFilter {
         chain.doFilter(request, response);
     }
 
-    private static @Nullable String token(HttpServletRequest request) {
+    static @Nullable String token(HttpServletRequest request) {
         String header = request.getHeader(HttpHeaders.AUTHORIZATION);
         return header != null && header.startsWith(BEARER)
                 ? header.substring(BEARER.length()).strip()

@@ -14,9 +14,12 @@ interface MarkedDaysMapper {
             where plan_id = #{planId} order by first_day desc, id""")
     List<Mark> all(String planId);
 
+    /** The same mark made twice at once is one. */
     @Select(value = """
             insert into marked_days (plan_id, first_day, last_day, kind, name, made_by)
-            values (#{planId}, #{first}, #{last}, #{kind}, #{name}, #{by}) returning id""", affectData = true)
+            values (#{planId}, #{first}, #{last}, #{kind}, #{name}, #{by})
+            on conflict (plan_id, first_day, last_day, kind, name) do update set made_by = excluded.made_by
+            returning id""", affectData = true)
     long insert(String planId, LocalDate first, LocalDate last, String kind, String name, long by);
 
     @Delete("delete from marked_days where plan_id = #{planId} and id = #{id}")

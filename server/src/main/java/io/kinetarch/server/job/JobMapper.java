@@ -39,13 +39,17 @@ interface JobMapper {
             Instant madeAt,
             @Nullable Instant endedAt) {}
 
-    /** What is to be done. */
-    record Task(String planId, String kind, String subject) {}
+    /**
+     * What is to be done.
+     *
+     * @param cancelWanted whether somebody wants it no more
+     */
+    record Task(String planId, String kind, String subject, boolean cancelWanted) {}
 
-    /** A new job; none where one of the kind waits or runs already. */
+    /** A new job; none where one of the kind and subject waits or runs already. */
     @Select(value = """
             insert into job (plan_id, kind, subject, made_at) values (#{planId}, #{kind}, #{subject}, #{now})
-            on conflict (plan_id, kind) where state in ('WAITING', 'RUNNING') do nothing returning id""", affectData = true)
+            on conflict (plan_id, kind, subject) where state in ('WAITING', 'RUNNING') do nothing returning id""", affectData = true)
     Optional<Long> insert(String planId, String kind, String subject, Instant now);
 
     @Select("""
@@ -59,11 +63,14 @@ interface JobMapper {
             where plan_id = #{planId} order by id desc limit #{most}""")
     List<Job> newest(String planId, int most);
 
-    /** Takes a job that is not ended; one whose instance died is taken anew. */
-    @Select(value = """
-            update job set state = 'RUNNING' where id = #{id} and state in ('WAITING', 'RUNNING')
-            returning plan_id, kind, subject""", affectData = true)
-    Optional<Task> take(long id);
+    /** A job that is not ended. */
+    @Select("""
+            select plan_id, kind, subject, cancel_wanted from job where id = #{id} and state in ('WAITING', 'RUNNING')""")
+    Optional<Task> find(long id);
+
+    /** Notes that work on it has begun, perhaps anew. */
+    @Update("update job set state = 'RUNNING' where id = #{id} and state in ('WAITING', 'RUNNING')")
+    int take(long id);
 
     /** Notes how far it is; whether it should go on. */
     @Select(value = """

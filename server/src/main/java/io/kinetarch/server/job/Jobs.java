@@ -1,19 +1,19 @@
 package io.kinetarch.server.job;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
-import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.CompletionHandler;
+import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import io.kinetarch.server.job.JobKind.Cancelled;
 import io.kinetarch.server.job.JobMapper.Job;
 import io.kinetarch.server.job.JobMapper.State;
+import io.kinetarch.server.job.JobMapper.Task;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
-import java.util.Map;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -39,14 +39,19 @@ public class Jobs implements SmartLifecycle {
     private static final Duration RESPITE = Duration.ofHours(1);
     private static final Duration LOOK = Duration.ofSeconds(2);
     private static final Duration STOP_WITHIN = Duration.ofSeconds(10);
+    /** An instance that is silent for four beats is taken for dead, and its jobs are taken over. */
+    private static final Duration BEAT = Duration.ofSeconds(2);
+
+    private static final int BEATS_MISSED = 4;
+    /** How long a job of a kind that is not known here is left to others. */
+    private static final Duration LEFT_FOR = Duration.ofSeconds(5);
 
     private final JobMapper jobs;
     private final ObjectProvider<JobKind> kinds;
     private final DataSource database;
     private final TransactionTemplate together;
     private final Clock clock;
-    private final OneTimeTask<Void> task =
-            Tasks.oneTime("job").execute((instance, _) -> work(Long.parseLong(instance.getId())));
+    private final CustomTask<Void> task = Tasks.custom("job", Void.class).execute((instance, _) -> complete(instance));
     private @Nullable Scheduler scheduler;
 
     Jobs(
@@ -102,15 +107,31 @@ public class Jobs implements SmartLifecycle {
         }
     }
 
-    private void work(long id) {
-        var taken = jobs.take(id);
-        if (taken.isEmpty()) {
-            return;
+    /** Works on a job; whether it is done with, be it by an end that is none of success. */
+    private boolean work(long id) {
+        var found = jobs.find(id);
+        if (found.isEmpty()) {
+            return true;
         }
-        var work = taken.get();
-        var known = kinds.stream().collect(Collectors.toMap(JobKind::name, Function.identity()));
+        var work = found.get();
+        if (work.cancelWanted()) {
+            jobs.end(id, State.CANCELLED, null, clock.instant());
+            return true;
+        }
+        var kind =
+                kinds.stream().filter(known -> known.name().equals(work.kind())).findFirst();
+        if (kind.isEmpty()) {
+            return false;
+        }
+        if (jobs.take(id) > 0) {
+            run(kind.get(), id, work);
+        }
+        return true;
+    }
+
+    private void run(JobKind kind, long id, Task work) {
         try {
-            kind(known, work.kind()).run(work.planId(), work.subject(), (done, steps, said) -> {
+            kind.run(work.planId(), work.subject(), (done, steps, said) -> {
                 if (!jobs.report(id, done, steps, said)) {
                     throw new Cancelled(id);
                 }
@@ -124,12 +145,11 @@ public class Jobs implements SmartLifecycle {
         }
     }
 
-    private static JobKind kind(Map<String, JobKind> known, String name) {
-        var kind = known.get(name);
-        if (kind == null) {
-            throw new IllegalStateException("This instance knows no jobs of kind " + name);
-        }
-        return kind;
+    /** A job of a kind that this instance does not know, a newer one's perhaps, is left to those who do. */
+    private CompletionHandler<Void> complete(TaskInstance<Void> instance) {
+        return work(Long.parseLong(instance.getId()))
+                ? new CompletionHandler.OnCompleteRemove<>()
+                : (left, later) -> later.reschedule(left, clock.instant().plus(LEFT_FOR));
     }
 
     private Scheduler scheduler() {
@@ -146,6 +166,8 @@ public class Jobs implements SmartLifecycle {
                 .clock(clock::instant)
                 .threads(AT_ONCE)
                 .pollingInterval(LOOK)
+                .heartbeatInterval(BEAT)
+                .missedHeartbeatsLimit(BEATS_MISSED)
                 .enableImmediateExecution()
                 .shutdownMaxWait(STOP_WITHIN)
                 .build();

@@ -29,13 +29,12 @@ interface ChangeMapper {
             @Nullable String after,
             @Nullable String afterNext) {}
 
-    record ElementVersion(
-            String kind,
-            String elementId,
-            int version,
-            long change,
-            @Nullable String madeBy,
-            Instant madeAt) {}
+    /**
+     * The newest version of an element.
+     *
+     * @param change that made it
+     */
+    record ElementVersion(String kind, String elementId, int version, long change) {}
 
     @Insert("""
             insert into plan_change (plan_id, change, words, undoes, redoes, made_by, made_at)
@@ -62,23 +61,30 @@ interface ChangeMapper {
     void insertEdits(
             @Param("planId") String planId, @Param("change") long change, @Param("edits") List<StoredEdit> edits);
 
-    @Select("select pg_notify('plan_change', #{message})::text")
-    String announce(String message);
-
     @Select("""
             select kind, element_id, version, before::text as before, before_next, after::text as after, after_next
             from plan_edit where plan_id = #{planId} and change = #{change}""")
     List<StoredEdit> edits(String planId, long change);
 
+    /** Notes the versions that the edits of a change made. */
+    @Insert("""
+            insert into plan_element (plan_id, kind, element_id, version, change)
+            select plan_id, kind, element_id, version, change from plan_edit
+            where plan_id = #{planId} and change = #{change}
+            on conflict (plan_id, kind, element_id) do update set version = excluded.version, change = excluded.change""")
+    void keepVersions(String planId, long change);
+
+    /** The newest versions of the elements that were ever changed after a change; 0 for all of them. */
     @Select("""
-            select distinct on (e.kind, e.element_id)
-                e.kind, e.element_id, e.version, e.change, a.display_name as made_by, c.made_at
-            from plan_edit e
-            join plan_change c on c.plan_id = e.plan_id and c.change = e.change
-            left join account a on a.id = c.made_by
-            where e.plan_id = #{planId}
-            order by e.kind, e.element_id, e.version desc""")
-    List<ElementVersion> versions(String planId);
+            select kind, element_id, version, change from plan_element
+            where plan_id = #{planId} and change > #{after} order by kind, element_id""")
+    List<ElementVersion> versions(String planId, long after);
+
+    @Select("""
+            select c.change, c.words, c.undoes, c.redoes, a.display_name as made_by, c.made_at
+            from plan_change c left join account a on a.id = c.made_by
+            where c.plan_id = #{planId} and c.change = #{change}""")
+    StoredChange find(String planId, long change);
 
     /** The newest changes of one person, newest first: enough to know what they can undo and redo. */
     @Select("""

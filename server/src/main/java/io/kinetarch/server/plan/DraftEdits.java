@@ -200,26 +200,45 @@ public class DraftEdits {
         return made.change(PlanDiff.between(draft.plan(), wanted).edits()).last();
     }
 
-    /** Takes back the newest change that its sender made and has not taken back. */
+    /**
+     * Takes back the newest change that its sender made and has not taken back.
+     *
+     * @param expected the change that its sender sees as the next to take back; null for whichever it is
+     */
     @Transactional
-    public Edited undo(String planId, SignedIn by) {
+    public Edited undo(String planId, @Nullable Long expected, SignedIn by) {
         var draft = plans.lockedDraft(planId);
         var change = stackOf(planId, by)
                 .undo()
-                .orElseThrow(() -> new Refusal(Kind.ALREADY_DONE, "There is no change of yours to take back."));
+                .filter(top -> expected == null || top.change() == expected)
+                .orElseThrow(() -> new Refusal(
+                        Kind.ALREADY_DONE,
+                        expected == null
+                                ? "There is no change of yours to take back."
+                                : "That change of yours has been taken back, or is not your newest any more."));
         var made = new Made(draft, by, versions(planId));
         made.undoes = change.change();
         made.why = "Undone: ";
         return made.takeBack(change).last();
     }
 
-    /** Brings back the change that its sender took back last. */
+    /**
+     * Brings back the change that its sender took back last.
+     *
+     * @param expected the taking back that its sender sees as the next to be reversed; null for whichever it is
+     */
     @Transactional
-    public Edited redo(String planId, SignedIn by) {
+    public Edited redo(String planId, @Nullable Long expected, SignedIn by) {
         var draft = plans.lockedDraft(planId);
         var undo = stackOf(planId, by)
                 .redo()
-                .orElseThrow(() -> new Refusal(Kind.ALREADY_DONE, "There is no change of yours to bring back."));
+                .filter(top -> expected == null || top.change() == expected)
+                .orElseThrow(
+                        () -> new Refusal(
+                                Kind.ALREADY_DONE,
+                                expected == null
+                                        ? "There is no change of yours to bring back."
+                                        : "That change of yours has been brought back, or is not the last you took back any more."));
         var made = new Made(draft, by, versions(planId));
         made.redoes = undo.change();
         return made.takeBack(undo).last();
@@ -242,11 +261,12 @@ public class DraftEdits {
 
     private Map<String, ElementVersion> versions(String planId) {
         var versions = new HashMap<String, ElementVersion>();
-        changes.versions(planId).forEach(version -> versions.put(version.kind() + "/" + version.elementId(), version));
+        changes.versions(planId, 0)
+                .forEach(version -> versions.put(version.kind() + "/" + version.elementId(), version));
         return versions;
     }
 
-    private static void checkVersion(
+    private void checkVersion(
             State draft,
             ElementKind kind,
             ElementId id,
@@ -259,7 +279,12 @@ public class DraftEdits {
                 ? NOT_THERE
                 : newest.map(ElementVersion::version).orElse(FIRST_VERSION);
         if (version != currentVersion) {
-            throw stale(version, yours, currentVersion, current, newest);
+            throw stale(
+                    version,
+                    yours,
+                    currentVersion,
+                    current,
+                    newest.map(found -> changes.find(draft.id(), found.change())));
         }
     }
 
@@ -306,7 +331,7 @@ public class DraftEdits {
             stored.update(draft.id(), json.writeValueAsString(PlanDocument.of(after)), change);
             changes.insert(draft.id(), change, words(diff), undoes, redoes, by.accountId(), clock.instant());
             changes.insertEdits(draft.id(), change, edits);
-            changes.announce(draft.id() + " " + change);
+            changes.keepVersions(draft.id(), change);
             plans.keepWhenStored(draft.id(), change, after);
             return this;
         }
@@ -357,7 +382,12 @@ public class DraftEdits {
             if (!Objects.equals(left, current)) {
                 var before = edit.before() == null ? null : element(kind, edit.before());
                 var newest = Objects.requireNonNull(versions.get(edit.kind() + "/" + edit.elementId()));
-                throw stale(edit.version(), before, newest.version(), current, Optional.of(newest));
+                throw stale(
+                        edit.version(),
+                        before,
+                        newest.version(),
+                        current,
+                        Optional.of(changes.find(draft.id(), newest.change())));
             }
         }
 
@@ -430,7 +460,7 @@ public class DraftEdits {
             @Nullable Element yours,
             int currentVersion,
             @Nullable Element current,
-            Optional<ElementVersion> newest) {
+            Optional<StoredChange> newest) {
         var refusal = new Refusal(
                         Kind.STALE_EDIT,
                         "You edited version " + version + "; the draft has version " + currentVersion

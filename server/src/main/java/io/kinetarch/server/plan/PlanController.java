@@ -4,6 +4,7 @@ import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.DraftEdits.Edited;
 import io.kinetarch.server.plan.DraftEdits.ElementEdit;
 import io.kinetarch.server.plan.Drafts.Draft;
+import io.kinetarch.server.plan.Drafts.DraftNews;
 import io.kinetarch.server.plan.Drafts.HistoryEntry;
 import io.kinetarch.server.plan.Findings.FindingName;
 import io.kinetarch.server.plan.Plans.Revision;
@@ -104,6 +105,12 @@ class PlanController {
         return drafts.draft(plan, reader);
     }
 
+    /** The elements changed after a change, for who has the draft as it was then. */
+    @GetMapping("/{plan}/draft/news")
+    DraftNews news(@PathVariable String plan, @RequestParam long since, @AuthenticationPrincipal SignedIn reader) {
+        return drafts.news(plan, since, reader);
+    }
+
     @PutMapping("/{plan}/draft/{kind}/{element}")
     Edited put(
             @PathVariable String plan,
@@ -148,14 +155,21 @@ class PlanController {
         return edits.remove(plan, kind, element, version, replacement, by);
     }
 
+    /** Takes back the reader's newest change; where they say which they mean, that one or none. */
     @PostMapping("/{plan}/draft/undo")
-    Edited undo(@PathVariable String plan, @AuthenticationPrincipal SignedIn by) {
-        return edits.undo(plan, by);
+    Edited undo(
+            @PathVariable String plan,
+            @RequestParam(required = false) @Nullable Long change,
+            @AuthenticationPrincipal SignedIn by) {
+        return edits.undo(plan, change, by);
     }
 
     @PostMapping("/{plan}/draft/redo")
-    Edited redo(@PathVariable String plan, @AuthenticationPrincipal SignedIn by) {
-        return edits.redo(plan, by);
+    Edited redo(
+            @PathVariable String plan,
+            @RequestParam(required = false) @Nullable Long change,
+            @AuthenticationPrincipal SignedIn by) {
+        return edits.redo(plan, change, by);
     }
 
     /** Who changed what and when, the newest first, a page at a time. */

@@ -12,14 +12,30 @@ import org.jspecify.annotations.Nullable;
 @Mapper
 interface PlanMapper {
     record StoredPlan(
-            String id, String draft, long draftChange, long volumeChange, long adjustmentChange, long rosterChange) {
+            String id,
+            String draft,
+            long draftChange,
+            int live,
+            long volumeChange,
+            long adjustmentChange,
+            long rosterChange,
+            long jobChange) {
         Stamp stamp() {
-            return new Stamp(draftChange, volumeChange, adjustmentChange, rosterChange);
+            return new Stamp(draftChange, live, volumeChange, adjustmentChange, rosterChange, jobChange);
         }
     }
 
-    /** The counters of a plan, without its document. */
-    record Stamp(long draftChange, long volumeChange, long adjustmentChange, long rosterChange) {}
+    /**
+     * The counters of a plan, without its document.
+     *
+     * @param live number of the newest revision; 0 before the first
+     */
+    record Stamp(
+            long draftChange, int live, long volumeChange, long adjustmentChange, long rosterChange, long jobChange) {}
+
+    String COUNTERS =
+            "draft_change, (select coalesce(max(number), 0) from plan_revision where plan_id = plan.id) as live,"
+                    + " volume_change, adjustment_change, roster_change, job_change";
 
     record PlanName(String id, String name) {}
 
@@ -33,16 +49,13 @@ interface PlanMapper {
     @Select("select id, draft -> 'settings' ->> 'name' as name from plan order by created_at, id")
     List<PlanName> all();
 
-    @Select("select draft_change, volume_change, adjustment_change, roster_change from plan where id = #{id}")
+    @Select("select " + COUNTERS + " from plan where id = #{id}")
     Optional<Stamp> stamp(String id);
 
-    @Select("""
-            select id, draft::text as draft, draft_change, volume_change, adjustment_change, roster_change from plan where id = #{id}""")
+    @Select("select id, draft::text as draft, " + COUNTERS + " from plan where id = #{id}")
     Optional<StoredPlan> find(String id);
 
-    @Select("""
-            select id, draft::text as draft, draft_change, volume_change, adjustment_change, roster_change from plan
-            where id = #{id} for update""")
+    @Select("select id, draft::text as draft, " + COUNTERS + " from plan where id = #{id} for update")
     Optional<StoredPlan> lock(String id);
 
     @Insert("insert into plan (id, draft) values (#{id}, #{draft}::jsonb) on conflict do nothing")

@@ -13,6 +13,7 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
@@ -133,6 +134,28 @@ public class Plans {
         var stored = plans.find(id).orElseThrow(() -> noPlan(id));
         plan = read.get(draftKey(id, stored.draftChange()), _ -> plan(stored.draft()));
         return draftState(id, plan, stored.stamp());
+    }
+
+    /** What of a plan can change by itself. */
+    public enum Part {
+        draft,
+        live,
+        volumes,
+        adjustments,
+        rosters,
+        jobs
+    }
+
+    /** How often each part of a plan has changed; a count never falls. */
+    public Map<Part, Long> counters(String id) {
+        var stamp = plans.stamp(id).orElseThrow(() -> noPlan(id));
+        return Map.of(
+                Part.draft, stamp.draftChange(),
+                Part.live, (long) stamp.live(),
+                Part.volumes, stamp.volumeChange(),
+                Part.adjustments, stamp.adjustmentChange(),
+                Part.rosters, stamp.rosterChange(),
+                Part.jobs, stamp.jobChange());
     }
 
     /** The number of the draft's newest change. */

@@ -24,23 +24,14 @@ public class Revisions {
 
     private final Plans plans;
     private final PlanMapper stored;
-    private final ChangeMapper changes;
     private final DraftEdits edits;
     private final Findings findings;
     private final JsonMapper json;
     private final Clock clock;
 
-    Revisions(
-            Plans plans,
-            PlanMapper stored,
-            ChangeMapper changes,
-            DraftEdits edits,
-            Findings findings,
-            JsonMapper json,
-            Clock clock) {
+    Revisions(Plans plans, PlanMapper stored, DraftEdits edits, Findings findings, JsonMapper json, Clock clock) {
         this.plans = plans;
         this.stored = stored;
-        this.changes = changes;
         this.edits = edits;
         this.findings = findings;
         this.json = json;
@@ -86,7 +77,6 @@ public class Revisions {
                 note,
                 by.accountId(),
                 clock.instant());
-        changes.announce(planId + " " + seen);
         return plans.live(planId).orElseThrow();
     }
 

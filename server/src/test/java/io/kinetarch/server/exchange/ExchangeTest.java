@@ -135,7 +135,11 @@ class ExchangeTest {
 
         api.put("/api/v1/plans/preview/document?change=0", changed).ok();
         api.put("/api/v1/plans/preview/document?change=0", changed).problem(409, "stale-edit", null);
-        assertThat(api.get("/api/v1/plans/preview/draft").body().path("undo").asString())
+        assertThat(api.get("/api/v1/plans/preview/draft")
+                        .body()
+                        .path("undo")
+                        .path("words")
+                        .asString())
                 .isEqualTo("Imported: Lost property: weight 2 → 7");
     }
 

@@ -136,6 +136,15 @@ class SeriesTest {
                 .body()
                 .path("id")
                 .asLong();
+        assertThat(api.post(
+                                FORECAST + "/days",
+                                mark.formatted(first, run.path("lastDay").asString(), "EVENT", " Storm "))
+                        .ok()
+                        .body()
+                        .path("id")
+                        .asLong())
+                .as("the same mark again is the same")
+                .isEqualTo(id);
         JsonNode days = api.get(FORECAST + "/days").ok().body();
         assertThat(days.path("marks").get(0).path("name").asString()).isEqualTo("Storm");
         assertThat(days.path("unusual").toString()).doesNotContain("\"firstDay\":\"" + first + "\"");

@@ -75,6 +75,38 @@ class JobsTest {
         assertThat(await("DONE", 0).path("kind").asString()).isEqualTo(quick.name());
     }
 
+    /** An instance leaves what it does not know to others, and whoever asked can end it all the same. */
+    @Test
+    void aJobOfAnUnknownKindIsLeftAndCanBeCancelled() throws InterruptedException {
+        jobs.start("TEST_OF_A_NEWER_RELEASE", PLAN);
+        Thread.sleep(1_000);
+        JsonNode left = newest();
+        assertThat(left.path("state").asString()).isEqualTo("WAITING");
+        api.post(JOBS + "/" + left.path("id").asLong() + "/cancellation", "").ok();
+        await("CANCELLED", 0);
+    }
+
+    @Test
+    void jobsOfOneKindAboutDifferentThingsAllRun() throws InterruptedException {
+        var steps = new Steps() {
+            @Override
+            public String name() {
+                return "TEST_STEPS_BY_WEEK";
+            }
+        };
+        server.add(steps);
+        jobs.start(steps.name(), PLAN, "2026-12-07");
+        long first = await("RUNNING", 1).path("id").asLong();
+        jobs.start(steps.name(), PLAN, "2026-12-14");
+        long second = newest().path("id").asLong();
+        assertThat(second).isGreaterThan(first);
+        await("RUNNING", 1);
+        steps.go.countDown();
+        api.post(JOBS + "/" + first + "/cancellation", "").ok();
+        api.post(JOBS + "/" + second + "/cancellation", "").ok();
+        await("CANCELLED", 0);
+    }
+
     private JsonNode newest() {
         return api.get(JOBS).ok().body().path(0);
     }
@@ -92,8 +124,8 @@ class JobsTest {
     }
 
     /** Takes a step, waits to be let go, and then steps on until it is cancelled. */
-    private static final class Steps implements JobKind {
-        private final CountDownLatch go = new CountDownLatch(1);
+    private static class Steps implements JobKind {
+        final CountDownLatch go = new CountDownLatch(1);
 
         @Override
         public String name() {

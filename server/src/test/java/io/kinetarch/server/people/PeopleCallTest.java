@@ -55,7 +55,8 @@ class PeopleCallTest {
 
         api.putCsv(plan + "/people.csv?change=0", file).ok();
         assertThat(api.get(plan + "/people").body().path("used").asInt()).isEqualTo(27);
-        assertThat(api.get(plan + "/draft").body().path("undo").asString()).startsWith("People imported: ");
+        assertThat(api.get(plan + "/draft").body().path("undo").path("words").asString())
+                .startsWith("People imported: ");
         api.postCsv(plan + "/people.csv/preview", new byte[0]).problem(400, "unreadable-file", null);
     }
 

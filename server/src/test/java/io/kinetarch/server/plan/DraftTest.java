@@ -35,7 +35,7 @@ class DraftTest {
                         "{\"edits\":[" + edit("skills", "knots", "Knots", 0) + "," + edit("skills", "ropes", "Ropes", 0)
                                 + "]}")
                 .ok();
-        assertThat(draft().path("undo").asString()).isEqualTo("Knots: new skill, and 1 more");
+        assertThat(draft().path("undo").path("words").asString()).isEqualTo("Knots: new skill, and 1 more");
         api.post(PLAN + "/draft/undo", "").ok();
     }
 
@@ -78,7 +78,7 @@ class DraftTest {
         api.post(PLAN + "/draft/skills/three/move", "{\"version\":" + version + ",\"before\":\"one\"}")
                 .ok();
         assertThat(order("skills")).containsSubsequence("three", "one", "two");
-        assertThat(draft().path("undo").asString()).isEqualTo("three: moved before one");
+        assertThat(draft().path("undo").path("words").asString()).isEqualTo("three: moved before one");
 
         api.post(PLAN + "/draft/skills/three/move", "{\"version\":" + version + ",\"before\":null}")
                 .problem(409, "stale-edit", null);

@@ -4,16 +4,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /** What is allowed although it looks wrong, and what two people do at the very same time. */
 class HardInputTest {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String SCRIPT = "<script>alert('x')</script>";
     private final Api api = TestServer.running().planner();
     private final String plan = "/api/v1/plans/hard-" + System.identityHashCode(this);
@@ -120,6 +125,131 @@ class HardInputTest {
                 .allSatisfy(
                         id -> assertThat(element("queues", id).path("priority").asInt())
                                 .isEqualTo(7));
+    }
+
+    /** Who reads and edits again and again while others do builds on each of their edits: none is lost. */
+    @Test
+    void ofEditsThatRaceNoneIsLost() throws Exception {
+        int editors = 4;
+        int each = 20;
+        Callable<Integer> editor = () -> {
+            int stored = 0;
+            while (stored < each) {
+                var draft = api.get(plan + "/draft").ok().body();
+                var lost = queue(draft, "lost");
+                int counted = lost.path("name").asString().replaceAll("\\D", "").isEmpty()
+                        ? 0
+                        : Integer.parseInt(lost.path("name").asString().replaceAll("\\D", ""));
+                int version = draft.path("versions").path("queues/lost").asInt(1);
+                if (put("queues", lost.put("name", "Lost " + (counted + 1)), version)
+                                .status()
+                        == 200) {
+                    stored++;
+                }
+            }
+            return stored;
+        };
+        try (var pool = Executors.newFixedThreadPool(editors)) {
+            pool.invokeAll(Collections.nCopies(editors, editor))
+                    .forEach(future -> assertThat(future.resultNow()).isEqualTo(each));
+        }
+
+        assertThat(element("queues", "lost").path("name").asString()).isEqualTo("Lost " + editors * each);
+    }
+
+    /** Who has an older draft and asks for what is new has the newest one, whatever was done. */
+    @Test
+    void whatIsNewMakesAnOldDraftTheNewest() {
+        var old = api.get(plan + "/draft").ok().body();
+        put("queues", element("queues", "lost").put("name", "Lost and found"), 1)
+                .ok();
+        put("skills", JSON.createObjectNode().put("id", "knots").put("name", "Knots"), 0)
+                .ok();
+        api.delete(plan + "/draft/operators/zoe-farrow?version=1").ok();
+        api.post(plan + "/draft/rules/freight/move", "{\"version\":1,\"before\":null}");
+        var rules = old.path("plan").path("rules");
+        String first = rules.get(0).path("id").asString();
+        api.post(
+                        plan + "/draft/rules/" + first + "/move",
+                        "{\"version\":1,\"before\":\"" + rules.get(2).path("id").asString() + "\"}")
+                .ok();
+
+        var news = api.get(plan + "/draft/news?since=" + old.path("change").asLong())
+                .ok()
+                .body();
+        var newest = api.get(plan + "/draft").ok().body();
+
+        assertThat(news.path("change")).isEqualTo(newest.path("change"));
+        assertThat(news.path("undo")).isEqualTo(newest.path("undo"));
+        var changed = new HashMap<String, JsonNode>();
+        news.path("elements")
+                .forEach(element -> changed.put(
+                        element.path("kind").asString() + "/"
+                                + element.path("id").asString(),
+                        element));
+        assertThat(changed).containsKeys("queues/lost", "skills/knots", "operators/zoe-farrow");
+        assertThat(changed.size()).isLessThan(10);
+        news.path("order").propertyStream().forEach(order -> {
+            var made = new ArrayList<JsonNode>();
+            order.getValue().forEach(id -> {
+                var element = changed.get(order.getKey() + "/" + id.asString());
+                made.add(element == null ? inList(old, order.getKey(), id.asString()) : element.path("element"));
+            });
+            assertThat(made)
+                    .isEqualTo(newest.path("plan")
+                            .path(order.getKey())
+                            .valueStream()
+                            .toList());
+        });
+        changed.forEach(
+                (key, element) -> assertThat(newest.path("versions").path(key)).isEqualTo(element.path("version")));
+        assertThat(api.get(plan + "/draft/news?since=" + newest.path("change").asLong())
+                        .ok()
+                        .body()
+                        .path("elements")
+                        .isEmpty())
+                .isTrue();
+    }
+
+    /** What has not changed is not sent again; what has is. */
+    @Test
+    void whoHasTheNewestIsToldSo() {
+        var draft = api.get(plan + "/draft").ok();
+        String tag = draft.raw().headers().firstValue("ETag").orElseThrow();
+        assertThat(api.getUnless(plan + "/draft", tag).statusCode()).isEqualTo(304);
+        assertThat(TestServer.running()
+                        .signedIn("admin")
+                        .getUnless(plan + "/draft", tag)
+                        .statusCode())
+                .as("another's draft says what they can take back")
+                .isEqualTo(200);
+        put("queues", element("queues", "lost").put("weight", 3), 1).ok();
+        assertThat(api.getUnless(plan + "/draft", tag).statusCode()).isEqualTo(200);
+    }
+
+    /** Undo pressed twice before the screen has followed takes back what the screen said, and no more. */
+    @Test
+    void undoTakesBackWhatItSaid() {
+        put("queues", element("queues", "lost").put("weight", 3), 1).ok();
+        put("queues", element("queues", "fares").put("name", "Fares"), 1).ok();
+        long shown =
+                api.get(plan + "/draft").ok().body().path("undo").path("change").asLong();
+        api.post(plan + "/draft/undo?change=" + shown, "").ok();
+        api.post(plan + "/draft/undo?change=" + shown, "").problem(409, "already-done", null);
+        assertThat(element("queues", "lost").path("weight").asInt()).isEqualTo(3);
+    }
+
+    private static ObjectNode queue(JsonNode draft, String id) {
+        return inList(draft, "queues", id).deepCopy();
+    }
+
+    private static ObjectNode inList(JsonNode draft, String kind, String id) {
+        return (ObjectNode) draft.path("plan")
+                .path(kind)
+                .valueStream()
+                .filter(element -> element.path("id").asString().equals(id))
+                .findFirst()
+                .orElseThrow();
     }
 
     private ObjectNode transfersTo(String queue, String other) {

@@ -57,7 +57,7 @@ class RevisionsTest {
         api.post(plan + "/draft/restoration", "{\"revision\":1,\"change\":2}").ok();
 
         assertThat(words("live", "draft")).isEmpty();
-        assertThat(draft().path("undo").asString())
+        assertThat(draft().path("undo").path("words").asString())
                 .startsWith("Back to revision 1: Lost property: weight 3 → 2")
                 .endsWith(", and 1 more");
         api.post(plan + "/draft/undo", "").ok();

@@ -30,7 +30,7 @@ class UndoTest {
         adminRenames("fares", "Fares");
         weight(planner, "assisted", 4);
 
-        assertThat(draft(planner).path("undo").asString()).isEqualTo("Assisted travel: weight 3 → 4");
+        assertThat(draft(planner).path("undo").path("words").asString()).isEqualTo("Assisted travel: weight 3 → 4");
         undo(planner);
         undo(planner);
         assertThat(queue("assisted").path("weight").asInt()).isEqualTo(3);
@@ -42,7 +42,7 @@ class UndoTest {
 
         redo(planner);
         assertThat(queue("lost").path("weight").asInt()).isEqualTo(3);
-        assertThat(draft(planner).path("redo").asString()).contains("Assisted travel");
+        assertThat(draft(planner).path("redo").path("words").asString()).contains("Assisted travel");
         weight(planner, "vehicles", 1);
         assertThat(draft(planner).path("redo").isNull())
                 .as("a new change ends what could be brought back")
