@@ -150,7 +150,7 @@ final class LadderCheck {
         for (Rung rung : queue.ladder()) {
             var text = switch (rung.action()) {
                 case Rung.Action.Say(var said) -> said;
-                case Rung.Action.End(var said) -> said.isEmpty() ? null : said;
+                case Rung.Action.End(var said) -> said;
                 default -> null;
             };
             if (text == null) {
@@ -165,7 +165,9 @@ final class LadderCheck {
                         queue.id(),
                         "What " + queue.name() + " says after " + rung.seconds() + " s is not written in "
                                 + String.join(", ", missing) + ".",
-                        "Write it; until then visitors read it in another language."));
+                        text.isEmpty()
+                                ? "Write it; until then the chat ends without a word."
+                                : "Write it; until then visitors read it in another language."));
             }
         }
     }

@@ -41,6 +41,15 @@ class LadderCheckTest {
     }
 
     @Test
+    void anEndWithoutAWordIsFound() {
+        var found = LadderCheck.of(ladder(new Rung(240, new Action.End(LocalText.NONE))));
+        assertThat(found)
+                .extracting(Finding::words)
+                .contains("What Queue booking says after 240 s is not written in en, de.");
+        assertThat(found).extracting(Finding::mend).contains("Write it; until then the chat ends without a word.");
+    }
+
+    @Test
     void rungsThatNeverHappenOrComeTooLateAreFoundAndMended() {
         var plan = ladder(
                 new Rung(60, new Action.Say(LocalText.of("en", "Soon."))),
