@@ -34,6 +34,9 @@ public record OpeningHours(
         List<Season> seasons,
         List<DatedHours> exceptions,
         @Nullable HolidayCalendar holidays) {
+    /** Ten years of single days and more. */
+    private static final int MOST_EXCEPTIONS = 4_000;
+
     /** Everything comes round again after a week, or after two where a clock change takes a window away. */
     private static final int A_WEEK_AND_MORE = 16;
 
@@ -55,6 +58,10 @@ public record OpeningHours(
                         "the seasons \"" + seasons.get(i - 1).name() + "\" and \""
                                 + seasons.get(i).name() + "\" overlap; let one end before the other starts");
             }
+        }
+        if (exceptions.size() > MOST_EXCEPTIONS) {
+            throw new IllegalArgumentException("there are " + exceptions.size() + " exceptions, at most "
+                    + MOST_EXCEPTIONS + " can be; change the week, or add a season, where many days in a row differ");
         }
         exceptions = exceptions.stream()
                 .sorted(Comparator.comparing(DatedHours::date))
@@ -111,10 +118,13 @@ public record OpeningHours(
 
     /** What holds on a date. */
     public Day on(LocalDate date) {
-        for (DatedHours exception : exceptions) {
-            if (exception.date().equals(date)) {
-                return new Day(date, Source.EXCEPTION, exception.name(), exception.windows());
-            }
+        var exception = exceptionOn(date);
+        if (exception.isPresent()) {
+            return new Day(
+                    date,
+                    Source.EXCEPTION,
+                    exception.get().name(),
+                    exception.get().windows());
         }
         for (Season season : seasons) {
             if (season.holds(date)) {
@@ -177,6 +187,23 @@ public record OpeningHours(
             }
         }
         return Optional.empty();
+    }
+
+    /** Found by halves, since they stand in the order of their dates. */
+    private Optional<DatedHours> exceptionOn(LocalDate date) {
+        int low = 0;
+        int high = exceptions.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (exceptions.get(middle).date().isBefore(date)) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low < exceptions.size() && exceptions.get(low).date().equals(date)
+                ? Optional.of(exceptions.get(low))
+                : Optional.empty();
     }
 
     /** How long it is open from one instant (inclusive) to another (exclusive). */

@@ -33,6 +33,9 @@ public final class ChatQueue {
     private static final double RESCALE_ABOVE = 1e250;
     private static final double UNDERFLOW = 1e-305;
 
+    /** So few chats are none: one in more years than anybody plans for. */
+    private static final double NO_LOAD = 1e-9;
+
     /** A mean number of operators this close to a whole one is one. */
     private static final double A_WHOLE_OPERATOR = 1e-6;
 
@@ -53,7 +56,8 @@ public final class ChatQueue {
 
     private ChatQueue(Builder from) {
         handlingSeconds = from.handlingSeconds;
-        load = from.arrivalsPerSecond * from.handlingSeconds;
+        double asked = from.arrivalsPerSecond * from.handlingSeconds;
+        load = asked < NO_LOAD ? 0 : asked;
         impatience = from.handlingSeconds / from.patienceSeconds;
         chatsAtOnce = from.slowdown.length;
         speedHolding = new double[chatsAtOnce + 1];

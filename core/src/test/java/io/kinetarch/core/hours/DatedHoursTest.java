@@ -106,6 +106,11 @@ class DatedHoursTest {
         var twice = new DatedHours(CHRISTMAS, "Again", List.of());
         assertThatThrownBy(() -> hours(List.of(), List.of(twice, twice)))
                 .hasMessage("there are two exceptions on 2026-12-25; put their windows into one");
+        var many = CHRISTMAS
+                .datesUntil(CHRISTMAS.plusDays(4_001))
+                .map(date -> new DatedHours(date, "Each", List.of()))
+                .toList();
+        assertThatThrownBy(() -> hours(List.of(), many)).hasMessageContaining("at most 4000 can be");
         assertThatThrownBy(() -> new HolidayCalendar("XX", null, List.of()))
                 .hasMessageContaining("no holiday calendar");
         assertThatThrownBy(() -> new HolidayCalendar("DE", "zz", List.of())).hasMessageContaining("no region \"zz\"");

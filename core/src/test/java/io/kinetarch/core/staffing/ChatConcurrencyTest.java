@@ -261,4 +261,17 @@ class ChatConcurrencyTest {
             return answered;
         }
     }
+
+    /** Next to no chats are none, whatever the share of an operator that they would keep busy is written as. */
+    @Test
+    void soFewChatsThatNobodyMeetsOneAreNone() {
+        for (double rate : new double[] {1e-320, 1e-300, 1e-100, 1e-13}) {
+            var queue = ChatQueue.arriving(rate, 420)
+                    .slowdown(1, 1.12, 1.3)
+                    .patience(180)
+                    .build();
+            assertThat(queue.evaluate(1, 30).serviceLevel()).isEqualTo(1);
+            assertThat(queue.evaluate(1, 30).occupancy()).isZero();
+        }
+    }
 }

@@ -29,7 +29,11 @@ public final class CalendarFile {
      * @throws CalendarRefusal if it is no calendar, holds no event or more than 20,000
      */
     public static Reading read(String text, OpeningHours before) {
-        return CalendarReader.read(text, before);
+        try {
+            return CalendarReader.read(text, before);
+        } catch (IllegalArgumentException notHours) {
+            throw new CalendarRefusal("no opening hours can be made of the calendar: " + notHours.getMessage());
+        }
     }
 
     /**

@@ -91,7 +91,7 @@ final class CalendarReader {
         try {
             events = new CalendarBuilder().build(new StringReader(text)).getComponents(Component.VEVENT);
         } catch (IOException | ParserException | RuntimeException e) {
-            throw new CalendarRefusal("the file is no iCalendar file: " + e.getMessage());
+            throw new CalendarRefusal("the file is no iCalendar file that can be read (RFC 5545); export it anew");
         }
         if (events.size() > MOST_EVENTS) {
             throw new CalendarRefusal(

@@ -114,7 +114,7 @@ public final class PeopleFile {
         var unused = file.columns(delimited.header());
         var people = new ArrayList<Operator>();
         var faults = new ArrayList<Fault>();
-        for (CSVRecord line : delimited.body()) {
+        for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             try {
                 people.add(file.parse(line));
             } catch (UnusableLine e) {

@@ -115,7 +115,7 @@ public final class RosterFile {
         var shifts = new ArrayList<Shift>();
         var faults = new ArrayList<Fault>();
         var seen = new HashSet<>();
-        for (CSVRecord line : delimited.body()) {
+        for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             try {
                 var shift = file.shift(line);
                 if (!seen.add(List.of(shift.operator(), shift.date()))) {

@@ -4,7 +4,6 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -12,10 +11,9 @@ import java.util.List;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.apache.poi.UnsupportedFileFormatException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
-import org.apache.poi.openxml4j.exceptions.OpenXML4JRuntimeException;
 import org.apache.poi.openxml4j.opc.OPCPackage;
+import org.apache.poi.openxml4j.util.ZipSecureFile;
 import org.apache.poi.ss.usermodel.DataFormatter;
 import org.apache.poi.ss.usermodel.DateUtil;
 import org.apache.poi.ss.util.CellReference;
@@ -36,6 +34,9 @@ import org.xml.sax.SAXException;
 final class Spreadsheet {
     private static final byte[] ZIP = {'P', 'K', 3, 4};
 
+    /** Unpacked: a few kilobytes can stand for gigabytes. */
+    private static final long LARGEST_ENTRY = 400L << 20;
+
     private Spreadsheet() {}
 
     /** Whether a file looks like one. */
@@ -52,7 +53,8 @@ final class Spreadsheet {
      *
      * @throws FileRefusal if there is none that can be read
      */
-    static byte[] asCsv(byte[] bytes) {
+    static String asCsv(byte[] bytes) {
+        ZipSecureFile.setMaxEntrySize(LARGEST_ENTRY);
         try (var file = OPCPackage.open(new ByteArrayInputStream(bytes))) {
             var reader = new XSSFReader(file);
             var sheets = reader.getSheetsData();
@@ -72,24 +74,20 @@ final class Spreadsheet {
                         false));
                 xml.parse(new InputSource(sheet));
             }
-            return text.toString().getBytes(StandardCharsets.UTF_8);
-        } catch (IOException
-                | OpenXML4JException
-                | SAXException
-                | ParserConfigurationException
-                | OpenXML4JRuntimeException
-                | UnsupportedFileFormatException
-                | IllegalStateException e) {
+            return text.toString();
+        } catch (FileRefusal refusal) {
+            throw refusal;
+        } catch (IOException | OpenXML4JException | SAXException | ParserConfigurationException | RuntimeException e) {
+            // A damaged workbook fails in as many ways as the library has parts.
             throw new FileRefusal(
-                    1,
-                    "the file is no workbook that can be read: " + e.getMessage()
-                            + "; save it as .xlsx without a password, or as CSV");
+                    1, "the file is no workbook that can be read; save it as .xlsx without a password, or as CSV");
         }
     }
 
     private static final class Rows implements SheetContentsHandler {
         private final CSVPrinter printer;
         private final List<String> row = new ArrayList<>();
+        private int rows;
 
         Rows(CSVPrinter printer) {
             this.printer = printer;
@@ -98,11 +96,18 @@ final class Spreadsheet {
         @Override
         public void startRow(int number) {
             row.clear();
+            rows = number;
         }
 
         @Override
         public void cell(@Nullable String reference, @Nullable String value, @Nullable XSSFComment comment) {
             int column = reference == null ? row.size() : new CellReference(reference).getCol();
+            if (column >= DelimitedFile.MOST_COLUMNS) {
+                throw new FileRefusal(
+                        rows + 1L,
+                        "the cell " + reference + " is beyond column " + DelimitedFile.MOST_COLUMNS
+                                + ", so it is no table of the kind wanted here");
+            }
             while (row.size() < column) {
                 row.add("");
             }

@@ -2,11 +2,14 @@ package io.kinetarch.formats.table;
 
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
+import java.nio.charset.CoderResult;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 
 /** Takes UTF-8, with or without a byte order mark, and refuses everything else by name. */
 final class TextEncoding {
+    private static final int WINDOW = 1 << 14;
+
     private TextEncoding() {}
 
     static String decode(byte[] bytes) {
@@ -16,28 +19,32 @@ final class TextEncoding {
         if (bytes.length >= 2 && (startsWith(bytes, 0xFE, 0xFF) || startsWith(bytes, 0xFF, 0xFE))) {
             throw new FileRefusal(1, "the file is in UTF-16; save it as UTF-8 (\"CSV UTF-8\" in most programs)");
         }
-        var in = ByteBuffer.wrap(bytes);
-        if (bytes.length >= 3 && startsWith(bytes, 0xEF, 0xBB) && (bytes[2] & 0xFF) == 0xBF) {
-            in.position(3);
+        int from = bytes.length >= 3 && startsWith(bytes, 0xEF, 0xBB) && (bytes[2] & 0xFF) == 0xBF ? 3 : 0;
+        checkUtf8(ByteBuffer.wrap(bytes).position(from), bytes);
+        String text = new String(bytes, from, bytes.length - from, StandardCharsets.UTF_8);
+        if (text.indexOf('\0') >= 0) {
+            throw new FileRefusal(1, "the file holds NUL characters, so it is no text file; export it as CSV");
         }
-        var out = CharBuffer.allocate(bytes.length);
+        return text;
+    }
+
+    /** Looks for the first byte that is none of UTF-8, through a window, so that a large file is not unpacked for it. */
+    private static void checkUtf8(ByteBuffer in, byte[] bytes) {
+        var window = CharBuffer.allocate(WINDOW);
         var decoder = StandardCharsets.UTF_8
                 .newDecoder()
                 .onMalformedInput(CodingErrorAction.REPORT)
                 .onUnmappableCharacter(CodingErrorAction.REPORT);
-        var result = decoder.decode(in, out, true);
+        CoderResult result;
+        do {
+            result = decoder.decode(in, window.clear(), true);
+        } while (result.isOverflow());
         if (result.isError()) {
             throw new FileRefusal(
                     lineOf(bytes, in.position()),
                     "byte " + (in.position() + 1) + " (0x" + Integer.toHexString(bytes[in.position()] & 0xFF)
                             + ") is not UTF-8; save the file as UTF-8, it is probably in a Windows or Latin encoding");
         }
-        out.flip();
-        int nul = out.toString().indexOf('\0');
-        if (nul >= 0) {
-            throw new FileRefusal(1, "the file holds NUL characters, so it is no text file; export it as CSV");
-        }
-        return out.toString();
     }
 
     private static boolean startsWith(byte[] bytes, int first, int second) {

@@ -84,7 +84,7 @@ public final class VolumeFile {
      */
     public static VolumeFile open(byte[] bytes) {
         var file = new VolumeFile(DelimitedFile.read(bytes));
-        file.table.body(); // refuses a header without lines
+        file.table.body().close(); // refuses a header without lines
         return file;
     }
 
@@ -101,7 +101,7 @@ public final class VolumeFile {
 
     /** The first lines below the header. */
     public List<List<String>> sample() {
-        return table.body().stream().limit(SAMPLE_LINES).map(CSVRecord::toList).toList();
+        return table.body().limit(SAMPLE_LINES).map(CSVRecord::toList).toList();
     }
 
     /** Which column seems to hold what, by the names in the header: places from 0. */
@@ -131,8 +131,7 @@ public final class VolumeFile {
                     "the header \"" + String.join(" | ", header()) + "\" has no column for " + missing
                             + "; say which column it is, or name one so");
         });
-        var values =
-                table.body().stream().map(used::time).flatMap(Optional::stream).toList();
+        var values = table.body().map(used::time).flatMap(Optional::stream).toList();
         var local = LocalTimes.guess(values, zone);
         var lines = new Lines(plan, local, used);
         table.body().forEach(lines::take);
@@ -344,9 +343,8 @@ public final class VolumeFile {
         return known;
     }
 
-    private static char decimalMark(List<CSVRecord> lines, VolumeColumns columns) {
-        return lines.stream()
-                        .flatMap(line -> Stream.of(VolumeColumn.HANDLING, VolumeColumn.WAIT)
+    private static char decimalMark(Stream<CSVRecord> lines, VolumeColumns columns) {
+        return lines.flatMap(line -> Stream.of(VolumeColumn.HANDLING, VolumeColumn.WAIT)
                                 .map(column -> columns.value(line, column)))
                         .flatMap(Optional::stream)
                         .anyMatch(value -> WITH_DECIMAL_COMMA.matcher(value).matches())

@@ -58,14 +58,23 @@ class DelimitedFileTest {
         assertThatExceptionOfType(FileRefusal.class)
                 .isThrownBy(() -> DelimitedFile.read(bytes("name\n")).body())
                 .withMessageContaining("no line below");
-        refused(bytes("name\n\"Ana\n"), 1, "quotation mark left open");
+        refused(bytes("name\n\"Ana\n"), 2, "quotation mark left open");
+    }
+
+    /** Megabytes of separators would be millions of values. */
+    @Test
+    void linesOfTooManyColumnsAreRefusedBeforeTheyAreCut() {
+        refused(bytes("a,b\n1,2\n" + ",".repeat(50_000_000)), 3, "more than 1000 columns");
+        assertThat(DelimitedFile.read(bytes("a" + ",".repeat(999) + "\n1")).header())
+                .hasSize(1000);
     }
 
     @Test
     void aFaultShowsTheBeginningOfItsLine() {
         var line = DelimitedFile.read(bytes("a,b\n" + "x".repeat(300) + ",2\n"))
                 .body()
-                .getFirst();
+                .findFirst()
+                .orElseThrow();
         var fault = DelimitedFile.Fault.of(line, "too long");
 
         assertThat(fault.line()).isEqualTo(2);
@@ -80,9 +89,7 @@ class DelimitedFileTest {
     }
 
     private static List<List<String>> values(String text) {
-        return DelimitedFile.read(bytes(text)).body().stream()
-                .map(CSVRecord::toList)
-                .toList();
+        return DelimitedFile.read(bytes(text)).body().map(CSVRecord::toList).toList();
     }
 
     private static List<String> row(String... values) {

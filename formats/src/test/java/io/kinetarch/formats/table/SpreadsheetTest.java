@@ -9,7 +9,9 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import java.util.function.Consumer;
 import org.apache.commons.csv.CSVRecord;
 import org.apache.poi.ss.usermodel.Cell;
@@ -70,6 +72,37 @@ class SpreadsheetTest {
                 .withMessageContaining("empty");
     }
 
+    /** Whatever happens to a workbook on its way, it is read or refused, and nothing else. */
+    @Test
+    void damagedWorkbooksAreReadOrRefused() {
+        byte[] whole = workbook(sheet -> {
+            for (int row = 0; row < 20; row++) {
+                sheet.createRow(row).createCell(0).setCellValue("queue " + row);
+                sheet.getRow(row).createCell(1).setCellValue(row);
+            }
+        });
+        var random = new Random(20_261_128);
+        for (int trial = 0; trial < 400; trial++) {
+            byte[] damaged = Arrays.copyOf(whole, trial % 4 == 0 ? random.nextInt(5, whole.length) : whole.length);
+            for (int hits = random.nextInt(1, 30); hits > 0; hits--) {
+                damaged[random.nextInt(4, damaged.length)] = (byte) random.nextInt(256);
+            }
+            try {
+                assertThat(DelimitedFile.read(damaged).header()).isNotNull();
+            } catch (FileRefusal refusal) {
+                assertThat(refusal.getMessage()).as("trial %d", trial).doesNotContain("org.apache", "java.");
+            }
+        }
+    }
+
+    @Test
+    void cellsFarOutAreRefused() {
+        assertThatExceptionOfType(FileRefusal.class)
+                .isThrownBy(() -> DelimitedFile.read(
+                        workbook(sheet -> sheet.createRow(0).createCell(16_000).setCellValue("far"))))
+                .withMessageContaining("beyond column 1000");
+    }
+
     private static Cell dated(Cell cell, String format) {
         var book = cell.getSheet().getWorkbook();
         var style = book.createCellStyle();
@@ -79,7 +112,7 @@ class SpreadsheetTest {
     }
 
     private static List<List<String>> lines(DelimitedFile file) {
-        return file.body().stream().map(CSVRecord::toList).toList();
+        return file.body().map(CSVRecord::toList).toList();
     }
 
     private static byte[] workbook(Consumer<Sheet> fill) {

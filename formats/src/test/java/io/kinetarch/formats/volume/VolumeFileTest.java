@@ -330,7 +330,7 @@ class VolumeFileTest {
         refused("time,queue,chats\n2026-11-23 09:00,fähre,1\n".getBytes(Charset.forName("ISO-8859-1")), 2, "not UTF-8");
         refused("time,queue,chats\n".getBytes(StandardCharsets.UTF_16), 1, "UTF-16");
         refused(new byte[] {'P', 'K', 0, 3, '\n', ','}, 1, "no text file");
-        refused("time,queue,chats\n\"2026,b,1\n".getBytes(StandardCharsets.UTF_8), 1, "well-formed CSV");
+        refused("time,queue,chats\n\"2026,b,1\n".getBytes(StandardCharsets.UTF_8), 2, "well-formed CSV");
     }
 
     private static Reading read(String text) {

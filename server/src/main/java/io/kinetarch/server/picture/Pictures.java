@@ -13,6 +13,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -21,14 +22,24 @@ import org.springframework.stereotype.Service;
 @Service
 public class Pictures {
     private final PictureMapper pictures;
+    private final ReentrantLock oneAtATime = new ReentrantLock(true);
 
     Pictures(PictureMapper pictures) {
         this.pictures = pictures;
     }
 
-    /** Keeps a picture, made small; tells its name. */
+    /** Keeps a picture, made small; tells its name. One is made small at a time: some formats unpack all their points at once. */
     public String keep(byte[] sent) {
-        return store(PortraitShape.of(sent));
+        return store(small(sent));
+    }
+
+    private byte[] small(byte[] sent) {
+        oneAtATime.lock();
+        try {
+            return PortraitShape.of(sent);
+        } finally {
+            oneAtATime.unlock();
+        }
     }
 
     public byte[] jpeg(String hash) {
@@ -50,7 +61,7 @@ public class Pictures {
     public void keepAll(Map<String, String> sent) {
         sent.forEach((name, base64) -> {
             byte[] jpeg = Base64.getDecoder().decode(base64);
-            PortraitShape.of(jpeg);
+            small(jpeg);
             if (!hash(jpeg).equals(name)) {
                 throw new Refusal(
                         Kind.INVALID_DOCUMENT,
