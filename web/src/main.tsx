@@ -1,25 +1,27 @@
 import '@fontsource-variable/source-sans-3';
 import '@fontsource-variable/source-serif-4';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { ConfigProvider } from 'antd';
 import 'antd/dist/reset.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { ProblemError } from './api/client';
+import { ProblemError, untilConnected } from './api/client';
+import { SESSION } from './api/session';
 import { App } from './shell/App';
 import { loadEarly } from './shell/views';
 import './theme/base.css';
 import { applyTokens, theme } from './theme/tokens';
 
-const queries = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 30_000,
-      // A refusal will not change by asking again; a lost connection may.
-      retry: (failures, error) => failures < 3 && error instanceof ProblemError && error.problem.status === 0,
-    },
-  },
+/** Where the session has ended meanwhile, signing in again is all there is to do; what is not saved is kept. */
+function askForSession(error: Error) {
+  if (error instanceof ProblemError && error.is('not-signed-in')) void queries.invalidateQueries({ queryKey: SESSION });
+}
+
+const queries: QueryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: askForSession }),
+  mutationCache: new MutationCache({ onError: askForSession }),
+  defaultOptions: { queries: { staleTime: 30_000, ...untilConnected } },
 });
 
 const root = document.getElementById('root');

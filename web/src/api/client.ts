@@ -84,9 +84,9 @@ export class ProblemError extends Error {
     return this.problem.type?.endsWith(`/${kind}`) ?? false;
   }
 
-  /** A lost connection, which may come back; a refusal will not change by asking again. */
+  /** A lost connection, or a server without its database, which may come back; a refusal will not change by asking again. */
   get mayPass() {
-    return this.problem.status === 0;
+    return [0, 502, 503, 504].includes(this.problem.status);
   }
 }
 

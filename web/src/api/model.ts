@@ -130,6 +130,7 @@ export const SETTINGS_ID = 'settings';
 /** An element of a plan; undefined if it has none of this id. */
 export function findElement<K extends ElementKind>(plan: Plan, kind: K, id: string): ElementOf<K> | undefined {
   if (kind === 'settings') return plan.settings as ElementOf<K>;
-  const list = plan[kind as ListKind] as { id: string }[];
-  return list.find((element) => element.id === id) as ElementOf<K> | undefined;
+  // An address may name any kind.
+  const list = plan[kind as ListKind] as { id: string }[] | undefined;
+  return list?.find((element) => element.id === id) as ElementOf<K> | undefined;
 }

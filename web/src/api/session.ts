@@ -11,7 +11,7 @@ export const ROLES: { value: Role; label: string }[] = [
   { value: 'VIEWER', label: 'viewer' },
 ];
 
-const SESSION = ['session'];
+export const SESSION = ['session'];
 const TOKENS = ['tokens'];
 const ACCOUNTS = ['accounts'];
 

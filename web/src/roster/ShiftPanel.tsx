@@ -64,6 +64,13 @@ export function ShiftPanel({ view, selected, onChange }: Props) {
   );
 }
 
+/** Another kind begins when the shift began, as far as the kind allows it. */
+function startOf(kind: ShiftKind, before: Shift | null) {
+  const [earliest, latest] = [kind.earliestStart.slice(0, 5), kind.latestStart.slice(0, 5)];
+  const start = before?.start.slice(0, 5) ?? earliest;
+  return start < earliest ? earliest : start > latest ? latest : start;
+}
+
 interface EditorProps {
   view: RosterWeek;
   operator: string;
@@ -82,7 +89,7 @@ function Editor({ view, operator, date, shift, onChange }: EditorProps) {
 
   function become(id: string) {
     const next = view.kinds.find((one) => one.id === id);
-    setWanted(next ? ofKind(next, operator, date, next.earliestStart.slice(0, 5)) : null);
+    setWanted(next ? ofKind(next, operator, date, startOf(next, wanted)) : null);
   }
 
   return (

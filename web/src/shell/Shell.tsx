@@ -5,12 +5,14 @@ import type { Account, Finding } from '../api/model';
 import { useDraft, useFindings, usePlans } from '../api/plan';
 import { useWeek } from '../api/results';
 import { useSignOut } from '../api/session';
+import { Away } from './Away';
 import { now } from './clock';
 import { Connection } from './Connection';
 import { ConsequencesLine } from './ConsequencesLine';
 import { ErrorNote } from './ErrorNote';
 import { GoLive } from './GoLive';
 import { isTyping } from './keys';
+import { NewVersion } from './NewVersion';
 import { usePlace } from './place';
 import { useWorkplace, type Workplace, WorkplaceContext } from './plan';
 import { mondayOf } from './time';
@@ -47,6 +49,7 @@ export function Shell({ plan, account, children }: { plan: string; account: Acco
     return (
       <main className="gate soft">
         {draft.error || week.error ? <ErrorNote error={draft.error ?? week.error} /> : 'Loading the plan …'}
+        <Away reason={draft.failureReason ?? week.failureReason} />
       </main>
     );
   }
@@ -91,6 +94,7 @@ function Header() {
       <span className="brand">Kinetarch</span>
       <PlanName />
       <span className="soft header-draft">{draftWords(draft)}</span>
+      <NewVersion />
       <Unsaved />
       <Connection plan={draft.id} />
       <span className="header-space" />

@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import { useSearchParams } from 'react-router';
+import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import type { ElementKind } from '../api/model';
 
 /** What is selected: an element of the plan, or the panel that tries a chat. */
@@ -11,6 +11,8 @@ export interface Selection {
 /** The part of the interface's state that lives in the address: the moment, what is selected, whether a chat is tried. */
 export function usePlace() {
   const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const { search } = useLocation();
   const change = useCallback(
     (changes: Record<string, string | null>) =>
       setParams((before) => {
@@ -37,7 +39,14 @@ export function usePlace() {
     selection: parse(params.get('sel')),
     select,
     trying: params.get('try') !== null,
-    tryChat: useCallback((door: string) => change({ try: door, sel: null }), [change]),
+    /** Chats are tried beside Passage. */
+    tryChat: useCallback(
+      (door: string) => {
+        const kept = [...new URLSearchParams(search)].filter(([name]) => name === 'at' || name === 'plan');
+        void navigate({ pathname: '/passage', search: new URLSearchParams([...kept, ['try', door]]).toString() });
+      },
+      [navigate, search],
+    ),
     tryDoor: params.get('try') ?? '',
     closePanel: useCallback(() => change({ sel: null, try: null }), [change]),
     viewOf,

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { keepUpToDate, PARTS } from '../api/plan';
+import { SESSION } from '../api/session';
 
 /** A break shorter than this is not worth a word: the browser connects again by itself. */
 const WORTH_A_WORD = 3000;
@@ -12,11 +13,15 @@ export function useFeed(plan: string) {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let source: EventSource;
+    let opened = false;
     const { told, stop } = keepUpToDate(client, plan);
     function connect() {
       source = new EventSource(`/api/v1/plans/${plan}/feed`);
       for (const part of PARTS) source.addEventListener(part, (event) => told(part, Number(event.data)));
       source.onopen = () => {
+        // After a break it may be another session, or another version, that answers.
+        if (opened) void client.invalidateQueries({ queryKey: SESSION });
+        opened = true;
         clearTimeout(timer);
         timer = undefined;
         setLost(false);

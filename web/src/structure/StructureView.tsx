@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import { type DragEvent, type KeyboardEvent, useMemo, useRef, useState } from 'react';
-import type { Finding, ListKind } from '../api/model';
+import { type Finding, findElement, type ListKind, type Plan } from '../api/model';
 import { usePeople } from '../api/people';
 import { useFindings, useMove } from '../api/plan';
 import { FindingList } from '../findings/FindingList';
@@ -9,7 +9,7 @@ import { KIND_WORDS } from '../settings/kinds';
 import { SidePanel } from '../settings/SidePanel';
 import { UnsavedDot } from '../settings/UnsavedDot';
 import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
+import { type Selection, usePlace } from '../shell/place';
 import { useWorkplace } from '../shell/plan';
 import { gravest, groupsOf, type Row, search, stepBefore } from './rows';
 import './structure.css';
@@ -24,6 +24,7 @@ export function StructureView() {
   const { data: findings = [] } = useFindings(draft.id);
   const [typed, setTyped] = useState('');
   const order = useOrder();
+  const { selection } = usePlace();
   const groups = useMemo(() => {
     const counts = new Map<string, number>();
     for (const queues of Object.values(people?.queuesOf ?? {})) {
@@ -32,6 +33,7 @@ export function StructureView() {
     return groupsOf(draft.plan, (queue) => counts.get(queue) ?? 0);
   }, [draft.plan, people]);
   const shown = search(groups, typed);
+  const chosen = departmentOf(draft.plan, selection);
   const list = useRef<HTMLDivElement>(null);
 
   function onKey(event: KeyboardEvent) {
@@ -60,7 +62,7 @@ export function StructureView() {
             onChange={(event) => setTyped(event.target.value)}
           />
           {canEdit && <AddElement kind="departments" what="department" />}
-          {canEdit && <AddElement kind="queues" what="queue" />}
+          {canEdit && <AddElement kind="queues" what="queue" department={chosen} />}
         </div>
         <ErrorNote error={order.error} />
         <p className="visually-hidden" role="status">
@@ -72,7 +74,7 @@ export function StructureView() {
               <div className="structure-group">
                 <h3>{KIND_WORDS[kind].many}</h3>
                 {canEdit && kind !== 'settings' && kind !== 'departments' && (
-                  <AddElement kind={kind} what={ADDED[kind] ?? KIND_WORDS[kind].one} />
+                  <AddElement kind={kind} what={ADDED[kind] ?? KIND_WORDS[kind].one} department={chosen} />
                 )}
               </div>
               <ul>
@@ -100,6 +102,12 @@ export function StructureView() {
       </aside>
     </div>
   );
+}
+
+/** The department that is selected, or that the selected queue belongs to: where a new queue goes. */
+function departmentOf(plan: Plan, selection: Selection | null) {
+  if (selection?.kind === 'departments') return selection.id;
+  return selection?.kind === 'queues' ? findElement(plan, 'queues', selection.id)?.department : undefined;
 }
 
 const ADDED: Partial<Record<ListKind, string>> = { hours: 'set of hours', doors: 'door' };

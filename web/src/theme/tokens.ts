@@ -45,5 +45,9 @@ export const theme: ThemeConfig = {
     controlHeight: 30,
     motion: false,
   },
-  components: { Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none' } },
+  components: {
+    Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none' },
+    // The library makes them of the main colour, on which ink cannot be read.
+    Select: { optionSelectedBg: tokens['petrol-soft'], optionSelectedColor: tokens.ink, optionActiveBg: tokens.closed },
+  },
 };
