@@ -1,6 +1,7 @@
 package io.kinetarch.core.forecast;
 
 import java.util.Arrays;
+import java.util.concurrent.CancellationException;
 import java.util.function.ToDoubleFunction;
 import org.hipparchus.exception.MathIllegalStateException;
 import org.hipparchus.optim.InitialGuess;
@@ -10,7 +11,10 @@ import org.hipparchus.optim.nonlinear.scalar.ObjectiveFunction;
 import org.hipparchus.optim.nonlinear.scalar.noderiv.NelderMeadSimplex;
 import org.hipparchus.optim.nonlinear.scalar.noderiv.SimplexOptimizer;
 
-/** Nelder and Mead's search (1965) for the least value of a function, ended after so many trials at the latest. */
+/**
+ * Nelder and Mead's search (1965) for the least value of a function, ended after so many trials at the latest, or where its thread
+ * is interrupted.
+ */
 final class Simplex {
     private static final double RELATIVE = 1e-10;
     private static final double ABSOLUTE = 1e-12;
@@ -60,6 +64,9 @@ final class Simplex {
         }
 
         double value(double[] point) {
+            if (Thread.interrupted()) {
+                throw new CancellationException("nobody waits for this any more");
+            }
             double value = function.applyAsDouble(point);
             if (value < least) {
                 least = value;

@@ -10,6 +10,7 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -130,6 +131,9 @@ final class RuleSpace {
 
     /** A box that lies in one and in none of some others; null where they cover it. Splits along one axis after the other. */
     static @Nullable Box outside(Box box, List<Box> others, int from) {
+        if (Thread.interrupted()) {
+            throw new CancellationException("nobody waits for this any more");
+        }
         for (int i = from; i < others.size(); i++) {
             var other = others.get(i);
             if (!box.meets(other)) {

@@ -13,6 +13,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -382,6 +383,9 @@ public final class StaffingWeek {
     }
 
     private Slot slot(int index) {
+        if (Thread.interrupted()) {
+            throw new CancellationException("nobody waits for this any more");
+        }
         Instant at = slots.get(index);
         int queues = staffed.size();
         boolean[] open = new boolean[queues];

@@ -17,15 +17,18 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Accounts {
     private static final int SHORTEST_PASSWORD = 10;
+    private static final int LONGEST_PASSWORD = 1_000;
 
     private final AccountMapper accounts;
+    private final SignInGuard guard;
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     /** Argon2id with the parameters of the OWASP password storage cheat sheet: 19 MiB, two passes, one lane. */
     private final PasswordEncoder passwords = new Argon2PasswordEncoder(16, 32, 1, 19 * 1024, 2);
 
     private final String nobodysHash = passwords.encode("nobody's password");
 
-    Accounts(AccountMapper accounts, FindByIndexNameSessionRepository<? extends Session> sessions) {
+    Accounts(AccountMapper accounts, FindByIndexNameSessionRepository<? extends Session> sessions, SignInGuard guard) {
+        this.guard = guard;
         this.accounts = accounts;
         this.sessions = sessions;
     }
@@ -40,15 +43,25 @@ public class Accounts {
         return accounts.all().stream().map(Account::signedIn).toList();
     }
 
-    /** Who signs in with this password. An unknown name takes as long to refuse as a wrong password. */
-    public SignedIn signIn(String name, String password) {
-        Optional<Account> account = accounts.byName(normal(name));
-        boolean right =
-                passwords.matches(password, account.map(Account::passwordHash).orElse(nobodysHash));
-        return account.filter(_ -> right)
-                .map(Account::signedIn)
-                .orElseThrow(() -> new Refusal(
-                        Kind.SIGN_IN_FAILED, "No account has this name and password. Check both, capitals count."));
+    /**
+     * Who signs in with this password. An unknown name takes as long to refuse as a wrong password.
+     *
+     * @param address that the attempt comes from
+     */
+    public SignedIn signIn(String name, String password, String address) {
+        String plain = normal(name);
+        checkLengths(plain, password);
+        guard.check(plain, address);
+        Optional<Account> account = accounts.byName(plain);
+        boolean right = guard.inTurn(() ->
+                passwords.matches(password, account.map(Account::passwordHash).orElse(nobodysHash)));
+        if (!right || account.isEmpty()) {
+            guard.failed(plain, address);
+            throw new Refusal(
+                    Kind.SIGN_IN_FAILED, "No account has this name and password. Check both, capitals count.");
+        }
+        guard.succeeded(plain, address);
+        return account.get().signedIn();
     }
 
     /** Makes the installation's first account, its administrator. */
@@ -65,17 +78,15 @@ public class Accounts {
     /** Makes an account. */
     public SignedIn make(String name, String displayName, Role role, String password) {
         String plain = normal(name);
-        if (plain.isEmpty() || plain.length() > 100) {
-            throw new Refusal(Kind.INVALID_DOCUMENT, "/name", "The name must have 1 to 100 characters.");
-        }
         checkDisplayName(displayName);
+        checkLengths(plain, password);
         if (password.length() < SHORTEST_PASSWORD) {
             throw new Refusal(
                     Kind.INVALID_DOCUMENT,
                     "/password",
                     "The password must have at least " + SHORTEST_PASSWORD + " characters.");
         }
-        Long id = accounts.insert(plain, displayName.strip(), role, passwords.encode(password));
+        Long id = accounts.insert(plain, displayName.strip(), role, guard.inTurn(() -> passwords.encode(password)));
         if (id == null) {
             throw new Refusal(Kind.ALREADY_DONE, "There is an account \"" + plain + "\" already; choose another name.");
         }
@@ -94,6 +105,18 @@ public class Accounts {
             throw new Refusal(Kind.NOT_FOUND, "There is no account \"" + plain + "\".");
         }
         sessions.findByPrincipalName(plain).keySet().forEach(sessions::deleteById);
+    }
+
+    private static void checkLengths(String name, String password) {
+        if (name.isEmpty() || name.length() > 100) {
+            throw new Refusal(Kind.INVALID_DOCUMENT, "/name", "The name must have 1 to 100 characters.");
+        }
+        if (password.length() > LONGEST_PASSWORD) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT,
+                    "/password",
+                    "The password must have at most " + LONGEST_PASSWORD + " characters.");
+        }
     }
 
     private static void checkDisplayName(String displayName) {

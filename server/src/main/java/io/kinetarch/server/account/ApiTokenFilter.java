@@ -1,5 +1,6 @@
 package io.kinetarch.server.account;
 
+import io.kinetarch.server.problem.ProblemResponse;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import jakarta.servlet.FilterChain;
@@ -20,13 +21,9 @@ final class ApiTokenFilter extends OncePerRequestFilter {
     private static final String BEARER = "Bearer ";
 
     private final ApiTokens tokens;
-    private final RefusalWriter refusals;
+    private final ProblemResponse refusals;
 
-    interface RefusalWriter {
-        void write(HttpServletResponse response, Refusal refusal) throws IOException;
-    }
-
-    ApiTokenFilter(ApiTokens tokens, RefusalWriter refusals) {
+    ApiTokenFilter(ApiTokens tokens, ProblemResponse refusals) {
         this.tokens = tokens;
         this.refusals = refusals;
     }

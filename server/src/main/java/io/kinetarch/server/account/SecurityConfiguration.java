@@ -1,16 +1,12 @@
 package io.kinetarch.server.account;
 
-import io.kinetarch.server.problem.Problems;
+import io.kinetarch.server.problem.ProblemResponse;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.function.Supplier;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
-import org.springframework.http.MediaType;
 import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.Authentication;
@@ -22,7 +18,6 @@ import org.springframework.security.web.access.intercept.RequestAuthorizationCon
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Who may send what. */
 @Configuration(proxyBeanMethods = false)
@@ -46,12 +41,11 @@ class SecurityConfiguration {
 
     @Bean
     SecurityFilterChain security(
-            HttpSecurity http, ApiTokens tokens, JsonMapper json, SecurityContextRepository contexts) throws Exception {
+            HttpSecurity http, ApiTokens tokens, ProblemResponse problems, SecurityContextRepository contexts)
+            throws Exception {
         return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(ApiTokenFilter::presentsToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
-                .addFilterBefore(
-                        new ApiTokenFilter(tokens, (response, refusal) -> write(json, response, refusal)),
-                        UsernamePasswordAuthenticationFilter.class)
+                .addFilterBefore(new ApiTokenFilter(tokens, problems), UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.requestMatchers("/api/v1/session", "/api/v1/setup")
                         .permitAll()
                         .requestMatchers("/api/v1/accounts/**")
@@ -81,9 +75,9 @@ class SecurityConfiguration {
                         .anyRequest()
                         .permitAll())
                 .exceptionHandling(handling -> handling.authenticationEntryPoint(
-                                (_, response, _) -> write(json, response, notSignedIn()))
-                        .accessDeniedHandler(
-                                (_, response, _) -> write(json, response, isNobody() ? notSignedIn() : notAllowed())))
+                                (_, response, _) -> problems.write(response, notSignedIn()))
+                        .accessDeniedHandler((_, response, _) ->
+                                problems.write(response, isNobody() ? notSignedIn() : notAllowed())))
                 .headers(headers ->
                         headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_SECURITY_POLICY)))
                 .requestCache(cache -> cache.disable())
@@ -112,12 +106,5 @@ class SecurityConfiguration {
                 Kind.NOT_ALLOWED,
                 "Your role or your token's scopes do not allow this, or the request came without its CSRF token; reload the"
                         + " page, or ask an administrator.");
-    }
-
-    private static void write(JsonMapper json, HttpServletResponse response, Refusal refusal) throws IOException {
-        var problem = Problems.of(refusal);
-        response.setStatus(problem.getStatus());
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getOutputStream().write(json.writeValueAsString(problem).getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -3,11 +3,14 @@ package io.kinetarch.server.account;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.HexFormat;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -27,11 +30,13 @@ class SessionController {
     private final Accounts accounts;
     private final SecurityContextRepository contexts;
     private final Clock clock;
+    private final String release;
 
-    SessionController(Accounts accounts, SecurityContextRepository contexts, Clock clock) {
+    SessionController(Accounts accounts, SecurityContextRepository contexts, Clock clock) throws IOException {
         this.accounts = accounts;
         this.contexts = contexts;
         this.clock = clock;
+        release = release();
     }
 
     /**
@@ -40,8 +45,9 @@ class SessionController {
      * @param account null while nobody is signed in
      * @param needsFirstAccount whether the installation waits for its administrator
      * @param now by the server's clock
+     * @param release tells this version of the interface from every other
      */
-    record Session(@Nullable AccountView account, boolean needsFirstAccount, Instant now) {}
+    record Session(@Nullable AccountView account, boolean needsFirstAccount, Instant now, String release) {}
 
     record AccountView(String name, String displayName, Role role, Set<Permission> permissions) {
         static AccountView of(SignedIn signedIn) {
@@ -59,12 +65,15 @@ class SessionController {
 
     @GetMapping("/session")
     Session session(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
-        return signedIn == null ? new Session(null, accounts.none(), clock.instant()) : sessionOf(signedIn);
+        return signedIn == null ? new Session(null, accounts.none(), clock.instant(), release) : sessionOf(signedIn);
     }
 
     @PostMapping("/session")
     Session signIn(@RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
-        return begin(accounts.signIn(credentials.name(), credentials.password()), request, response);
+        return begin(
+                accounts.signIn(credentials.name(), credentials.password(), request.getRemoteAddr()),
+                request,
+                response);
     }
 
     @PostMapping("/setup")
@@ -83,6 +92,12 @@ class SessionController {
         SecurityContextHolder.clearContext();
     }
 
+    /** The page names the files it is made of, each by its contents. */
+    private static String release() throws IOException {
+        var page = new ClassPathResource("static/index.html");
+        return page.exists() ? HexFormat.of().formatHex(Sha256.of(page.getContentAsByteArray()), 0, 8) : "";
+    }
+
     /** A session from before the sign-in is thrown away, so that nobody can have planted its id. */
     private Session begin(SignedIn signedIn, HttpServletRequest request, HttpServletResponse response) {
         HttpSession before = request.getSession(false);
@@ -98,6 +113,6 @@ class SessionController {
     }
 
     private Session sessionOf(SignedIn signedIn) {
-        return new Session(AccountView.of(signedIn), false, clock.instant());
+        return new Session(AccountView.of(signedIn), false, clock.instant(), release);
     }
 }

@@ -60,6 +60,8 @@ final class DocumentModule extends SimpleModule {
         setMixInAnnotation(Texts.class, TextsAsMap.class);
         setMixInAnnotation(LocalText.class, TextAsMap.class);
         ALTERNATIVES.forEach(this::setMixInAnnotation);
+        addDeserializer(String.class, new PlainText());
+        setDeserializerModifier(new BoundedYears());
     }
 
     abstract static class ValueAsText {

@@ -25,11 +25,13 @@ class Findings {
     private final Plans plans;
     private final DraftEdits edits;
     private final Clock clock;
+    private final KeptAnswers<List<Finding>> found;
 
     Findings(Plans plans, DraftEdits edits, Clock clock) {
         this.plans = plans;
         this.edits = edits;
         this.clock = clock;
+        found = new KeptAnswers<>(clock);
     }
 
     List<Finding> of(String planId) {
@@ -37,8 +39,10 @@ class Findings {
     }
 
     List<Finding> of(State state) {
-        var plan = state.plan();
-        return PlanCheck.of(plan, state.presences(), LocalDate.ofInstant(clock.instant(), plan.timeZone()));
+        return found.get(state, "", () -> {
+            var plan = state.plan();
+            return PlanCheck.of(plan, state.presences(), LocalDate.ofInstant(clock.instant(), plan.timeZone()));
+        });
     }
 
     /** Makes the mend that a finding offers. */

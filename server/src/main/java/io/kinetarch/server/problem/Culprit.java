@@ -60,24 +60,24 @@ public final class Culprit {
                 "There is no field \"" + unknown.getPropertyName() + "\" here" + known(unknown.getKnownPropertyIds());
             case InvalidNullException _ -> "\"" + field + "\" must not be null";
             case InvalidTypeIdException type ->
-                "\"" + type.getTypeId() + "\" is no known kind; " + firstSentence(type.getOriginalMessage());
+                type.getTypeId() == null ? "\"kind\" is missing" : "\"" + type.getTypeId() + "\" is no known kind";
             case InvalidFormatException format ->
                 "\"" + format.getValue() + "\" cannot be read as " + readable(format.getTargetType())
-                        + expected(format);
+                        + among(format.getTargetType());
             case ValueInstantiationException value
             when value.getCause() != null -> value.getCause().getMessage();
             case MismatchedInputException mismatch
             when mismatch.getOriginalMessage().startsWith("Missing required") -> "\"" + field + "\" is missing";
             case MismatchedInputException mismatch
             when mismatch.getTargetType() != null -> "\"" + field + "\" must be " + readable(mismatch.getTargetType());
-            default -> firstSentence(error.getOriginalMessage());
+            default -> "\"" + field + "\" cannot be read";
         };
     }
 
-    private static String expected(InvalidFormatException format) {
-        Class<?> type = format.getTargetType();
-        return type.isEnum()
-                ? "; one of "
+    /** The values there are, where they can be counted up. */
+    static String among(@Nullable Class<?> type) {
+        return type != null && type.isEnum()
+                ? ": one of "
                         + Arrays.stream(type.getEnumConstants())
                                 .map(Object::toString)
                                 .collect(Collectors.joining(", "))
@@ -90,7 +90,7 @@ public final class Culprit {
                 : "; known are " + known.stream().map(Object::toString).sorted().collect(Collectors.joining(", "));
     }
 
-    private static String readable(@Nullable Class<?> type) {
+    static String readable(@Nullable Class<?> type) {
         if (type == null) {
             return "what is wanted here";
         }
@@ -112,6 +112,8 @@ public final class Culprit {
         return switch (type.getSimpleName()) {
             case "Instant" -> "an instant such as 2026-12-01T14:30:00Z";
             case "LocalTime" -> "a time of day such as 07:30";
+            case "LocalDate" -> "a date such as 2026-12-01";
+            case "LocalDateTime" -> "a local time such as 2026-12-01T14:30";
             case "ZoneId" -> "a time zone such as Europe/Dublin";
             case "DayOfWeek" -> "a day of the week";
             default -> type.isEnum() ? "one of its values" : "an object";

@@ -2,6 +2,8 @@ package io.kinetarch.server.problem;
 
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.problem.RequestGate.BodyTooLarge;
+import java.util.concurrent.CancellationException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -28,12 +30,14 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(Refusal refusal) {
-        return answer(Problems.of(refusal));
+        var answer = ResponseEntity.status(refusal.kind().status).contentType(MediaType.APPLICATION_PROBLEM_JSON);
+        refusal.retryAfter().ifPresent(wait -> answer.header(HttpHeaders.RETRY_AFTER, Problems.wholeSeconds(wait)));
+        return answer.body(Problems.of(refusal));
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(PlanRefusal refusal) {
-        return answer(Problems.of(Culprit.of(refusal, "")));
+        return refused(Culprit.of(refusal, ""));
     }
 
     @ExceptionHandler
@@ -41,35 +45,51 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         if (failure instanceof AccessDeniedException) {
             throw failure; // for the security filter
         }
+        if (failure instanceof CancellationException) {
+            return refused(new Refusal(Kind.UNAVAILABLE, "This was ended before it was done."));
+        }
+        var outage = Outage.of(failure);
+        if (outage.isPresent()) {
+            LOG.warn("The database does not answer: {}", failure.getMessage());
+            return refused(outage.get());
+        }
         LOG.error("A request failed", failure);
         var problem = ProblemDetail.forStatusAndDetail(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "Kinetarch failed to answer. Nothing was stored. The server's log has the cause.");
-        return answer(problem);
+        return ResponseEntity.status(problem.getStatus())
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(problem);
     }
 
     @Override
     protected @Nullable ResponseEntity<Object> handleHttpMessageNotReadable(
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        var refusal = e.getCause() instanceof JacksonException cause
-                ? Culprit.of(cause)
-                : new Refusal(Kind.INVALID_DOCUMENT, "", "The request has no JSON document in its body.");
-        return handleExceptionInternal(e, Problems.of(refusal), headers, status, request);
+        var refusal = tooLarge(e) instanceof BodyTooLarge large
+                ? large.refusal()
+                : e.getCause() instanceof JacksonException cause
+                        ? Culprit.of(cause)
+                        : new Refusal(Kind.INVALID_DOCUMENT, "", "The request has no JSON document in its body.");
+        return handleExceptionInternal(e, Problems.of(refusal), headers, refusal.kind().status, request);
+    }
+
+    private static @Nullable Throwable tooLarge(Throwable failure) {
+        Throwable cause = failure;
+        while (cause != null && !(cause instanceof BodyTooLarge)) {
+            cause = cause.getCause();
+        }
+        return cause;
     }
 
     @Override
     protected @Nullable ResponseEntity<Object> handleTypeMismatch(
             TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         String name = e instanceof MethodArgumentTypeMismatchException argument ? argument.getName() : "parameter";
-        Throwable root = e.getMostSpecificCause();
-        var refusal =
-                new Refusal(Kind.INVALID_PARAMETER, name + " cannot be \"" + e.getValue() + "\": " + root.getMessage());
+        var type = e.getRequiredType();
+        var refusal = new Refusal(
+                Kind.INVALID_PARAMETER,
+                name + " cannot be \"" + e.getValue() + "\"; it must be " + Culprit.readable(type) + Culprit.among(type)
+                        + ".");
         return handleExceptionInternal(e, Problems.of(refusal), headers, status, request);
-    }
-
-    private static ResponseEntity<ProblemDetail> answer(ProblemDetail problem) {
-        return ResponseEntity.status(problem.getStatus())
-                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
-                .body(problem);
     }
 }

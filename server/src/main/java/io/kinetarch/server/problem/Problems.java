@@ -1,6 +1,7 @@
 package io.kinetarch.server.problem;
 
 import java.net.URI;
+import java.time.Duration;
 import java.util.Locale;
 import java.util.Map;
 import org.springframework.http.ProblemDetail;
@@ -28,6 +29,11 @@ public final class Problems {
         }
         refusal.more().forEach(problem::setProperty);
         return problem;
+    }
+
+    /** A wait as the header Retry-After says it. */
+    static String wholeSeconds(Duration wait) {
+        return Long.toString(Math.max(1, wait.plusMillis(999).toSeconds()));
     }
 
     static URI type(Refusal.Kind kind) {

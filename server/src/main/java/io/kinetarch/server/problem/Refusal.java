@@ -1,8 +1,10 @@
 package io.kinetarch.server.problem;
 
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 
@@ -12,13 +14,14 @@ public final class Refusal extends RuntimeException {
     private final @Nullable String pointer;
     private final Map<String, Object> more = new LinkedHashMap<>();
     private List<Place> places = List.of();
+    private @Nullable Duration retryAfter;
 
     /** One place in a document, and what is wrong there. */
     public record Place(String pointer, String detail) {}
 
     /** One problem type per kind of refusal. */
     public enum Kind {
-        INVALID_DOCUMENT(HttpStatus.BAD_REQUEST, "The document cannot be used"),
+        INVALID_DOCUMENT(HttpStatus.BAD_REQUEST, "This cannot be taken as it is"),
         INVALID_PARAMETER(HttpStatus.BAD_REQUEST, "A parameter cannot be used"),
         UNREADABLE_FILE(HttpStatus.BAD_REQUEST, "The file cannot be used"),
         FILE_TOO_LARGE(HttpStatus.CONTENT_TOO_LARGE, "The file is too large"),
@@ -29,7 +32,10 @@ public final class Refusal extends RuntimeException {
         STALE_EDIT(HttpStatus.CONFLICT, "Someone else changed this meanwhile"),
         IN_USE(HttpStatus.CONFLICT, "Still in use"),
         BLOCKED(HttpStatus.CONFLICT, "A finding blocks this"),
-        ALREADY_DONE(HttpStatus.CONFLICT, "Already done");
+        ALREADY_DONE(HttpStatus.CONFLICT, "Already done"),
+        TOO_LARGE(HttpStatus.CONTENT_TOO_LARGE, "Too much at once"),
+        TOO_MANY(HttpStatus.TOO_MANY_REQUESTS, "Too many at once"),
+        UNAVAILABLE(HttpStatus.SERVICE_UNAVAILABLE, "Not available for the moment");
 
         final HttpStatus status;
         final String title;
@@ -65,6 +71,16 @@ public final class Refusal extends RuntimeException {
     public Refusal with(String name, Object value) {
         more.put(name, value);
         return this;
+    }
+
+    /** Says when it is worth while to ask again. */
+    public Refusal retryAfter(Duration wait) {
+        retryAfter = wait;
+        return this;
+    }
+
+    Optional<Duration> retryAfter() {
+        return Optional.ofNullable(retryAfter);
     }
 
     Kind kind() {

@@ -1,7 +1,11 @@
 package io.kinetarch.server.shell;
 
+import io.kinetarch.server.document.Years;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.format.FormatterRegistry;
 import org.springframework.http.CacheControl;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
@@ -16,6 +20,13 @@ class WebConfiguration implements WebMvcConfigurer {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
                 .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).immutable());
+    }
+
+    /** Days and instants in addresses are bounded as those in documents are. */
+    @Override
+    public void addFormatters(FormatterRegistry registry) {
+        registry.addConverter(String.class, LocalDate.class, text -> Years.checked(LocalDate.parse(text)));
+        registry.addConverter(String.class, Instant.class, text -> Years.checked(Instant.parse(text)));
     }
 
     /** A view's address is known to the interface alone; the server answers each with the same page. */
