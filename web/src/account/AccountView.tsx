@@ -11,14 +11,14 @@ import {
   useRevokeToken,
   useTokens,
 } from '../api/session';
-import { Field, Line } from '../settings/EditorPanel';
+import { Field, Line } from '../ui/fields';
 import { GreetingEditor } from '../settings/GreetingEditor';
 import { LanguageLevels } from '../settings/LanguageLevels';
-import { PictureField } from '../settings/PictureField';
+import { PictureField } from '../ui/PictureField';
 import '../settings/settings.css';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatInstant } from '../shell/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatInstant } from '../time/time';
 import './account.css';
 
 const SCOPES: { scope: Permission; words: string }[] = [

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { setClock } from '../shell/clock';
+import { setClock } from '../time/clock';
 import { call } from './client';
 import type { Account, Permission, Role, Session, Token } from './model';
 

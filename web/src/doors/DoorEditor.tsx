@@ -1,13 +1,14 @@
 import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import type { DoorPreview, FrontDoor } from '../api/model';
-import { EditorPanel, Field, Part } from '../settings/EditorPanel';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Part } from '../ui/fields';
 import { DoorHours } from '../settings/DoorPanel';
-import { languagesOf } from '../settings/names';
+import { languagesOf } from '../plan/names';
 import { QuestionsEditor } from '../settings/QuestionsEditor';
 import { type TextKind, TextsEditor, textCount } from '../settings/TextsEditor';
-import type { useElement } from '../settings/useElement';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import type { useElement } from '../plan/useElement';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
 import { Cards, Facts, Invitations, Lines } from './DoorLists';
 import { LookEditor } from './LookEditor';
 

@@ -1,9 +1,9 @@
 import { useDoors } from '../api/doors';
 import type { DoorLine, FrontDoor } from '../api/model';
-import { UnsavedDot } from '../settings/UnsavedDot';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { formatMoment } from '../shell/time';
+import { UnsavedDot } from '../plan/UnsavedDot';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { formatMoment } from '../time/time';
 
 const STATE_WORDS: Record<string, { sign: string; word: string; style: string }> = {
   open: { sign: '●', word: 'open', style: 'enough' },

@@ -1,9 +1,9 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import type { AnswerCard, Invitation, PageFact, Question } from '../api/model';
-import { Field } from '../settings/EditorPanel';
-import { LocalInput } from '../settings/LocalInput';
-import { inFirstOf } from '../settings/localText';
-import { OrderedList } from '../settings/OrderedList';
+import { Field } from '../ui/fields';
+import { LocalInput } from '../ui/LocalInput';
+import { inFirstOf } from '../ui/localText';
+import { OrderedList } from '../ui/OrderedList';
 
 /** Questions with a ready answer, in the order in which they are offered. */
 export function Cards({

@@ -1,8 +1,8 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useEmbedding } from '../api/doors';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
 
 /** What a web site needs to show a door. */
 export function Embed({ door, language }: { door: string; language: string }) {

@@ -1,7 +1,7 @@
 import { Input, Segmented } from 'antd';
 import type { DoorPreview, Look } from '../api/model';
-import { Field, Line } from '../settings/EditorPanel';
-import { PictureField } from '../settings/PictureField';
+import { Field, Line } from '../ui/fields';
+import { PictureField } from '../ui/PictureField';
 
 const COLOURS = [
   { part: 'accent', name: 'Accent' },

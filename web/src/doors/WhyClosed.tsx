@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useWhyClosed } from '../api/doors';
 import type { ClosedLink } from '../api/model';
-import { Field } from '../settings/EditorPanel';
-import type { useElement } from '../settings/useElement';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { formatMoment } from '../shell/time';
-import { useSettled } from '../shell/useSettled';
+import { Field } from '../ui/fields';
+import type { useElement } from '../plan/useElement';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { formatMoment } from '../time/time';
+import { useSettled } from '../ui/useSettled';
 
 const TYPING = 200;
 

@@ -1,9 +1,9 @@
 import type { Finding } from '../api/model';
 import { useFindings } from '../api/plan';
 import { SidePanel } from '../settings/SidePanel';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { FindingList } from './FindingList';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { FindingList } from '../plan/FindingList';
 
 const GROUPS: { severity: Finding['severity']; title: string; sign: string; style: string }[] = [
   { severity: 'BLOCKS', title: 'Keeps the plan from going live', sign: '▾', style: 'short' },

@@ -2,10 +2,10 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { AdjustmentList, Course, SeriesView } from '../api/model';
 import { useAdjustments, useLift, useSetDays, useUnlift, useUnsetDays } from '../api/forecast';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatDays } from '../shell/time';
-import type { Selection } from './selection';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatDays } from '../time/time';
+import type { Selection } from '../plan/series';
 
 interface AdjustmentsPanelProps {
   view: SeriesView | undefined;

@@ -2,12 +2,12 @@ import { Button } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
 import type { MethodScores, SeriesForecast, SeriesHead } from '../api/model';
 import { useSeriesDays, useSpecialDays, useTryAnew, useWantMethod } from '../api/forecast';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatShare } from '../shell/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatShare } from '../time/time';
 import { dayOption, isMoved } from './dayOption';
 import { Effects } from './Effects';
-import { type Selection, written } from './selection';
+import { type Selection, written } from '../plan/series';
 
 const Chart = lazy(() => import('./Chart'));
 

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { useWeekAsItGoes } from '../api/forecast';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import type { Selection } from './selection';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import type { Selection } from '../plan/series';
 import { restOfDay, soFar, type Sums, weekOption } from './weekOption';
 
 const Chart = lazy(() => import('./Chart'));

@@ -6,7 +6,7 @@ import { renderInWorkplace } from '../testing/workplace';
 import { AdjustmentsPanel } from './AdjustmentsPanel';
 import { dayOption, words } from './dayOption';
 import { Effects } from './Effects';
-import { choices, type Selection, written } from './selection';
+import { choices, type Selection, written } from '../plan/series';
 import { SeriesDetail } from './SeriesDetail';
 import { restOfDay, soFar } from './weekOption';
 

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { WeekAsItGoes } from '../api/model';
-import { formatMoment } from '../shell/time';
+import { formatMoment } from '../time/time';
 import { tokens } from '../theme/tokens';
 import { frame, line, rounded } from './frame';
 

@@ -1,12 +1,13 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { DatedHours, DayWindow, HolidayCalendar, HoursYear, OpeningHours, Season } from '../api/model';
-import { EditorPanel, Field, Line, Part } from '../settings/EditorPanel';
-import type { useElement } from '../settings/useElement';
-import { WeekWindows } from '../settings/WeekWindows';
-import { fromText, toText } from '../settings/weekText';
-import { useWorkplace } from '../shell/plan';
-import { TimeZoneSelect } from '../settings/TimeZoneSelect';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line, Part } from '../ui/fields';
+import type { useElement } from '../plan/useElement';
+import { WeekWindows } from '../ui/WeekWindows';
+import { fromText, toText } from '../ui/weekText';
+import { useWorkplace } from '../plan/workplace';
+import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
 /** Everything about a set of opening hours that is typed rather than painted. */
 export function HoursEditor({

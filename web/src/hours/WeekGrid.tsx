@@ -1,6 +1,6 @@
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import type { WeeklyWindow } from '../api/model';
-import { DAYS } from '../settings/weekText';
+import { DAYS } from '../ui/weekText';
 import { type Block, type Cell, isIn, minutesOf, openIn, painted, SLOT_MINUTES, SLOTS, time } from './paint';
 import type { Traffic } from './traffic';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { WeeklyWindow } from '../api/model';
-import { DAYS } from '../settings/weekText';
+import { DAYS } from '../ui/weekText';
 import { isIn, minutesOf, openIn, painted, windowsOf } from './paint';
 
 const monday = (from: string, to: string): WeeklyWindow => ({ day: 'MONDAY', from, to });

@@ -1,5 +1,5 @@
 import type { DayWindow, WeeklyWindow } from '../api/model';
-import { DAYS } from '../settings/weekText';
+import { DAYS } from '../ui/weekText';
 
 export const DAY_MINUTES = 24 * 60;
 const WEEK_MINUTES = 7 * DAY_MINUTES;

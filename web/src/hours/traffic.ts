@@ -1,5 +1,5 @@
 import type { Plan, Week } from '../api/model';
-import { toLocal } from '../shell/time';
+import { toLocal } from '../time/time';
 import { SLOTS } from './paint';
 
 /** What a half-hour of the week has to do with some hours. */

@@ -1,5 +1,5 @@
 import type { HoursYear } from '../api/model';
-import { toLocal } from '../shell/time';
+import { toLocal } from '../time/time';
 import { DAY_MINUTES } from './paint';
 
 const WEEK_MINUTES = 7 * DAY_MINUTES;

@@ -1,11 +1,11 @@
 import type { LadderView, Rung } from '../api/model';
 import { useLadders } from '../api/ladders';
 import { SidePanel } from '../settings/SidePanel';
-import { useElement } from '../settings/useElement';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { formatSeconds } from '../shell/time';
+import { useElement } from '../plan/useElement';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { formatSeconds } from '../time/time';
 import { LadderEditor } from './LadderEditor';
 import { Lane } from './Lane';
 import { inOrder, silenceWords } from './rungs';

@@ -1,8 +1,8 @@
 import { area, line } from 'd3-shape';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { LadderView, Queue, Rung } from '../api/model';
-import { useWorkplace } from '../shell/plan';
-import { formatSeconds, formatShare } from '../shell/time';
+import { useWorkplace } from '../plan/workplace';
+import { formatSeconds, formatShare } from '../time/time';
 import { actionWords, shareAt, signOf } from './rungs';
 
 const WIDTH = 760;

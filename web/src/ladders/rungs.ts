@@ -1,7 +1,7 @@
 import type { Plan, Queue, Rung, RungAction } from '../api/model';
-import { inFirstOf } from '../settings/localText';
-import { labelOf, languagesOf } from '../settings/names';
-import { formatSeconds } from '../shell/time';
+import { inFirstOf } from '../ui/localText';
+import { labelOf, languagesOf } from '../plan/names';
+import { formatSeconds } from '../time/time';
 
 export const ACTION_NAMES: Record<RungAction['kind'], string> = {
   say: 'Say something',

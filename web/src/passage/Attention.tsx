@@ -1,6 +1,6 @@
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { COVERED, formatMoment, formatPeople } from '../shell/time';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { COVERED, formatMoment, formatPeople } from '../time/time';
 
 const MOST_SHOWN = 8;
 

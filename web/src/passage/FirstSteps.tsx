@@ -1,6 +1,6 @@
 import { Link, useLocation } from 'react-router';
 import { useStoredVolumes } from '../api/volumes';
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from '../plan/workplace';
 
 /** Leads through the order of work while the plan has not gone live: what is done, what comes next. */
 export function FirstSteps() {

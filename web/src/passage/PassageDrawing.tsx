@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Passage, QueuePlace } from '../api/model';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
 import { type Box, layOut } from './layout';
 import { anHour, doorWords, END_NAMES, isBadEnd, standing } from './words';
 

@@ -3,14 +3,14 @@ import { useEffect, useRef, useState } from 'react';
 import { save } from '../api/client';
 import { usePassage } from '../api/results';
 import { SidePanel } from '../settings/SidePanel';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
 import { Attention } from './Attention';
 import { FirstSteps } from './FirstSteps';
 import { PassageDrawing } from './PassageDrawing';
 import { passageSvg } from './passageSvg';
-import { TryChat } from './TryChat';
+import { TryChat } from '../settings/TryChat';
 import './passage.css';
 
 /** The routes that chats take at the moment, with the settings of the selected place beside them. */

@@ -1,5 +1,5 @@
 import type { Passage, Week } from '../api/model';
-import { formatMoment } from '../shell/time';
+import { formatMoment } from '../time/time';
 import { tokens } from '../theme/tokens';
 import { type Box, layOut } from './layout';
 import { anHour, doorWords, END_NAMES, isBadEnd, standing } from './words';

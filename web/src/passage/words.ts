@@ -1,5 +1,5 @@
 import type { Passage, QueuePlace } from '../api/model';
-import { COVERED, formatMoment, formatPeople } from '../shell/time';
+import { COVERED, formatMoment, formatPeople } from '../time/time';
 
 /** Fewer chats an hour than this would be shown as 0.0. */
 const LEAST_SHOWN = 0.05;

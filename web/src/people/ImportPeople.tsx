@@ -1,9 +1,9 @@
 import { Modal } from 'antd';
 import { useState } from 'react';
 import { usePreviewPeople, useTakePeople } from '../api/people';
-import { ChangeEntries } from '../revisions/ChangeEntries';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
+import { ChangeEntries } from '../plan/ChangeEntries';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
 
 /** Reads a CSV of people, shows who would be added, changed and left, and changes the draft only when told to. */
 export function ImportPeople({ onClose }: { onClose: () => void }) {

@@ -1,10 +1,10 @@
 import { type ClipboardEvent, type KeyboardEvent, type UIEvent, useEffect, useRef, useState } from 'react';
 import type { Operator, People, Plan } from '../api/model';
 import type { LevelEdit } from '../api/people';
-import { operatorLabel } from '../settings/names';
-import { Portrait } from '../settings/Portrait';
-import { UnsavedDot } from '../settings/UnsavedDot';
-import { usePlace } from '../shell/place';
+import { operatorLabel } from '../plan/names';
+import { Portrait } from '../ui/Portrait';
+import { UnsavedDot } from '../plan/UnsavedDot';
+import { usePlace } from '../plan/place';
 import { blockOf, type Cell, fillDownEdits, fromClipboard, isIn, levelOf, pasteEdits, toClipboard } from './block';
 
 const ROW = 30;

@@ -1,9 +1,9 @@
 import { Modal } from 'antd';
 import { useState } from 'react';
 import { usePreviewDocument, useTakeDocument } from '../api/plan';
-import { ProblemList } from '../shell/ProblemList';
-import { useWorkplace } from '../shell/plan';
-import { ChangeEntries } from './ChangeEntries';
+import { ProblemList } from '../ui/ProblemList';
+import { useWorkplace } from '../plan/workplace';
+import { ChangeEntries } from '../plan/ChangeEntries';
 
 /** Reads a plan document, shows what it would change in the draft, and changes it only when told to. */
 export function ImportPlan({ onClose }: { onClose: () => void }) {

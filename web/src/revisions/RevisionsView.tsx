@@ -3,10 +3,10 @@ import { useState } from 'react';
 import type { Revision } from '../api/model';
 import { download } from '../api/client';
 import { useChanges, useHistory, useRestore, useRevisions } from '../api/plan';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatInstant } from '../shell/time';
-import { ChangeEntries } from './ChangeEntries';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatInstant } from '../time/time';
+import { ChangeEntries } from '../plan/ChangeEntries';
 import { ImportPlan } from './ImportPlan';
 import './revisions.css';
 

@@ -1,5 +1,5 @@
 import type { Week } from '../api/model';
-import { formatPeople, toLocal } from '../shell/time';
+import { formatPeople, toLocal } from '../time/time';
 import type { Range } from './RosterGrid';
 import { A_DAY, daysBetween, minutesOf } from './shifts';
 

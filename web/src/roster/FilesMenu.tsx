@@ -3,9 +3,9 @@ import { type RefObject, useRef, useState } from 'react';
 import { download } from '../api/client';
 import type { RosterWeek } from '../api/model';
 import { type Taken, useTakeRoster } from '../api/roster';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { usePicture } from '../shell/usePicture';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { usePicture } from '../ui/usePicture';
 import type { Cell } from './RosterGrid';
 
 interface Props {

@@ -2,8 +2,8 @@ import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { RosterRules, RosterRulesView, ShiftKind, Terms } from '../api/model';
 import { usePutRosterRules, useRosterRules } from '../api/roster';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
 import { KindEditor } from './KindEditor';
 import { TermsEditor } from './TermsEditor';
 

@@ -2,7 +2,7 @@ import { Button, Select } from 'antd';
 import { useState } from 'react';
 import type { DayChange, RosterWeek, Shift, ShiftKind } from '../api/model';
 import { useEffectOf } from '../api/roster';
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from '../plan/workplace';
 import { CoverTable } from './CoverTable';
 import { EffectWords, names } from './Effect';
 import type { Cell } from './RosterGrid';

@@ -1,6 +1,6 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import type { ShiftKind, Terms } from '../api/model';
-import { now } from '../shell/clock';
+import { now } from '../time/clock';
 import { A_DAY, timeOf } from './shifts';
 
 const WEEK = ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY', 'SUNDAY'] as const;

@@ -2,7 +2,7 @@ import { CloseOutlined } from '@ant-design/icons';
 import { AutoComplete, Button, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { Settings } from '../api/model';
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from '../plan/workplace';
 
 type BotShare = Settings['botShares'][number];
 

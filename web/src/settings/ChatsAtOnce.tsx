@@ -2,9 +2,9 @@ import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
 import { useAtOnceWays, useChangeAtOnce } from '../api/atOnce';
 import type { AtOnceWay } from '../api/model';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { Field } from './EditorPanel';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { Field } from '../ui/fields';
 
 const BY = {
   CAPACITY: 'set by capacity over weight',

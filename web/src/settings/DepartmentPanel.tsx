@@ -1,13 +1,14 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { EditorPanel, Field, Line, Part } from './EditorPanel';
-import { LanguageField } from './LanguageField';
-import { languagesOf } from './names';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line, Part } from '../ui/fields';
+import { LanguageField } from '../ui/LanguageField';
+import { languagesOf } from '../plan/names';
 import { QuestionsEditor } from './QuestionsEditor';
 import { TextsEditor, textCount } from './TextsEditor';
-import { useElement } from './useElement';
+import { useElement } from '../plan/useElement';
 
 export function DepartmentPanel({ id }: { id: string }) {
   const { draft } = useWorkplace();

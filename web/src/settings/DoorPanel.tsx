@@ -1,10 +1,11 @@
 import { Button, Input, Select } from 'antd';
 import { NavLink, useLocation } from 'react-router';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { EditorPanel, Field, Line } from './EditorPanel';
-import { languagesOf } from './names';
-import { useElement } from './useElement';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line } from '../ui/fields';
+import { languagesOf } from '../plan/names';
+import { useElement } from '../plan/useElement';
 
 /** What matters of a door beside the routes: when it is open and what it speaks. The rest has a view of its own. */
 export function DoorPanel({ id }: { id: string }) {

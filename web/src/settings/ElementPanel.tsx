@@ -1,4 +1,4 @@
-import type { Selection } from '../shell/place';
+import type { Selection } from '../plan/place';
 import { DepartmentPanel } from './DepartmentPanel';
 import { DoorPanel } from './DoorPanel';
 import { HoursPanel } from './HoursPanel';

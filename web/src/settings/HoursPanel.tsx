@@ -1,10 +1,11 @@
 import { Checkbox, Input } from 'antd';
 import type { OpeningHours } from '../api/model';
-import { useWorkplace } from '../shell/plan';
-import { EditorPanel, Field, Line } from './EditorPanel';
-import { useElement } from './useElement';
-import { WeekWindows } from './WeekWindows';
-import { TimeZoneSelect } from './TimeZoneSelect';
+import { useWorkplace } from '../plan/workplace';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line } from '../ui/fields';
+import { useElement } from '../plan/useElement';
+import { WeekWindows } from '../ui/WeekWindows';
+import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
 export function HoursPanel({ id }: { id: string }) {
   const { draft } = useWorkplace();

@@ -1,8 +1,8 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, InputNumber, Select } from 'antd';
 import type { Operator } from '../api/model';
-import { useWorkplace } from '../shell/plan';
-import { languagesOf } from './names';
+import { useWorkplace } from '../plan/workplace';
+import { languagesOf } from '../plan/names';
 
 type Spoken = Operator['languages'][number];
 

@@ -1,8 +1,8 @@
 import { Select } from 'antd';
 import type { Queue } from '../api/model';
-import { useWorkplace } from '../shell/plan';
-import { Field } from './EditorPanel';
-import { operatorLabel } from './names';
+import { useWorkplace } from '../plan/workplace';
+import { Field } from '../ui/fields';
+import { operatorLabel } from '../plan/names';
 
 type Members = Queue['members'];
 

@@ -1,17 +1,18 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { usePeople } from '../api/people';
 import { ROLES, useAccounts, useChangeAccount } from '../api/session';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { EditorPanel, Field, Line, Part } from './EditorPanel';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line, Part } from '../ui/fields';
 import { GreetingEditor } from './GreetingEditor';
 import { LanguageLevels } from './LanguageLevels';
-import { operatorLabel } from './names';
-import { PictureField } from './PictureField';
+import { operatorLabel } from '../plan/names';
+import { PictureField } from '../ui/PictureField';
 import { SkillLevels } from './SkillLevels';
-import { useElement } from './useElement';
-import { WeekWindows } from './WeekWindows';
+import { useElement } from '../plan/useElement';
+import { WeekWindows } from '../ui/WeekWindows';
 
 const WISHES = [
   { wish: 'newChat', label: 'a chat was assigned to them' },

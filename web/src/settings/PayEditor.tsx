@@ -1,6 +1,6 @@
 import { Input, InputNumber } from 'antd';
 import type { Settings } from '../api/model';
-import { Field } from './EditorPanel';
+import { Field } from '../ui/fields';
 
 interface Props {
   value: Settings['pay'];

@@ -2,19 +2,20 @@ import { Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { SETTINGS_ID } from '../api/model';
 import { usePeople } from '../api/people';
-import { usePlace } from '../shell/place';
-import { TimeoutsEditor } from '../ladders/TimeoutsEditor';
-import { useWorkplace } from '../shell/plan';
-import { formatSeconds } from '../shell/time';
-import { EditorPanel, Field, Line, Part } from './EditorPanel';
-import { LanguageField } from './LanguageField';
-import { languagesOf } from './names';
+import { usePlace } from '../plan/place';
+import { TimeoutsEditor } from './TimeoutsEditor';
+import { useWorkplace } from '../plan/workplace';
+import { formatSeconds } from '../time/time';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line, Part } from '../ui/fields';
+import { LanguageField } from '../ui/LanguageField';
+import { languagesOf } from '../plan/names';
 import { BotSharesEditor, botWords } from './BotSharesEditor';
 import { PayEditor } from './PayEditor';
 import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
-import { useElement } from './useElement';
-import { TimeZoneSelect } from './TimeZoneSelect';
+import { useElement } from '../plan/useElement';
+import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
 /** What holds for the plan as a whole. */
 export function PlanPanel() {

@@ -1,4 +1,4 @@
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from '../plan/workplace';
 
 /** What a priority does, which depends on how the plan has operators take their next chat. */
 export function PriorityNote({ of }: { of: 'queue' | 'rule' | 'rung' }) {

@@ -1,7 +1,7 @@
 import { Checkbox, Select } from 'antd';
 import type { Question, QuestionKind } from '../api/model';
-import { LocalInput } from './LocalInput';
-import { OrderedList } from './OrderedList';
+import { LocalInput } from '../ui/LocalInput';
+import { OrderedList } from '../ui/OrderedList';
 
 const KINDS: { value: QuestionKind; label: string }[] = [
   { value: 'TEXT', label: 'one line' },

@@ -1,14 +1,15 @@
 import { Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
-import { ConditionEditor } from '../rules/ConditionEditor';
-import { useWorkplace } from '../shell/plan';
-import { EditorPanel, Field, Line, Part } from './EditorPanel';
-import { LanguageField } from './LanguageField';
-import { LocalInput } from './LocalInput';
-import { inFirstOf } from './localText';
-import { languagesOf } from './names';
+import { ConditionEditor } from './ConditionEditor';
+import { useWorkplace } from '../plan/workplace';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line, Part } from '../ui/fields';
+import { LanguageField } from '../ui/LanguageField';
+import { LocalInput } from '../ui/LocalInput';
+import { inFirstOf } from '../ui/localText';
+import { languagesOf } from '../plan/names';
 import { SkillLevels } from './SkillLevels';
-import { useElement } from './useElement';
+import { useElement } from '../plan/useElement';
 import { PriorityNote } from './PriorityNote';
 
 export function RulePanel({ id }: { id: string }) {

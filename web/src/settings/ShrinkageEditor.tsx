@@ -1,7 +1,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import type { ShrinkagePart } from '../api/model';
-import { DAYS } from './weekText';
+import { DAYS } from '../ui/weekText';
 
 const short = (day: string) => (day[0] ?? '') + day.slice(1, 3).toLowerCase();
 

@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { findElement } from '../api/model';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { KIND_WORDS } from './kinds';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { KIND_WORDS } from '../plan/kinds';
 import './settings.css';
 
 const ElementPanel = lazy(() => import('./ElementPanel').then((m) => ({ default: m.ElementPanel })));

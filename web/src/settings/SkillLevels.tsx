@@ -1,6 +1,6 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, InputNumber, Select } from 'antd';
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from '../plan/workplace';
 
 const HIGHEST_LEVEL = 5;
 

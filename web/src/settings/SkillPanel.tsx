@@ -1,10 +1,11 @@
 import { Input } from 'antd';
 import { usePeople } from '../api/people';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { EditorPanel, Field, Line } from './EditorPanel';
-import { operatorLabel } from './names';
-import { useElement } from './useElement';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { EditorPanel } from '../plan/EditorPanel';
+import { Field, Line } from '../ui/fields';
+import { operatorLabel } from '../plan/names';
+import { useElement } from '../plan/useElement';
 
 export function SkillPanel({ id }: { id: string }) {
   const { draft } = useWorkplace();

@@ -1,6 +1,6 @@
 import { Input } from 'antd';
 import type { LocalText, Texts } from '../api/model';
-import { withWords } from './localText';
+import { withWords } from '../ui/localText';
 
 export const TEXT_KINDS = [
   { kind: 'LABEL', name: 'Label', takes: '' },

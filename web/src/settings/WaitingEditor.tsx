@@ -1,7 +1,7 @@
 import { Checkbox, InputNumber, Select } from 'antd';
 import type { Plan, Queue } from '../api/model';
-import { useWorkplace } from '../shell/plan';
-import { Field } from './EditorPanel';
+import { useWorkplace } from '../plan/workplace';
+import { Field } from '../ui/fields';
 
 type Waiting = Queue['waiting'];
 type Beyond = NonNullable<Waiting['limit']>['beyond'];

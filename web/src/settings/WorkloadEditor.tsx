@@ -2,10 +2,10 @@ import { Button, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { Estimate, Queue, Source } from '../api/model';
 import { useWorkloads } from '../api/results';
-import { now } from '../shell/clock';
-import { useWorkplace } from '../shell/plan';
-import { toLocal } from '../shell/time';
-import { Field } from './EditorPanel';
+import { now } from '../time/clock';
+import { useWorkplace } from '../plan/workplace';
+import { toLocal } from '../time/time';
+import { Field } from '../ui/fields';
 import { factors } from './factors';
 
 type Workload = Queue['workload'];

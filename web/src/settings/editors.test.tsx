@@ -4,10 +4,10 @@ import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Account, Draft, Texts, Week } from '../api/model';
-import { WorkplaceContext } from '../shell/plan';
+import { WorkplaceContext } from '../plan/workplace';
 import { samplePlan } from '../testing/samplePlan';
-import { ConflictTable } from './ConflictNote';
-import { Portrait } from './Portrait';
+import { ConflictTable } from '../plan/ConflictNote';
+import { Portrait } from '../ui/Portrait';
 import { textCount, TextsEditor } from './TextsEditor';
 import { limitWords } from './WaitingEditor';
 

@@ -4,14 +4,14 @@ import { keepEditsOf } from '../api/edits';
 import type { Account } from '../api/model';
 import { usePlans } from '../api/plan';
 import { useSession } from '../api/session';
-import { Away } from './Away';
-import { ErrorNote } from './ErrorNote';
+import { Away } from '../ui/Away';
+import { ErrorNote } from '../ui/ErrorNote';
 import { Failing } from './Failure';
-import { usePlace } from './place';
+import { usePlace } from '../plan/place';
 import { Shell } from './Shell';
 import { FirstAccount, NewPlan, SignIn } from './SignIn';
 import { accountView, views } from './views';
-import './panel.css';
+import '../ui/panel.css';
 import './shell.css';
 
 export function App() {

@@ -5,8 +5,8 @@ import { download } from '../api/client';
 import { useUndo } from '../api/plan';
 import { useSignOut } from '../api/session';
 import { type Command, elementCommands, matching } from './commands';
-import { usePlace } from './place';
-import { useWorkplace } from './plan';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
 import { accountView, views } from './views';
 
 const MOST_SHOWN = 12;

@@ -1,7 +1,7 @@
 import type { Figures } from '../api/model';
 import { useConsequences } from '../api/results';
-import { useWorkplace } from './plan';
-import { formatSeconds, formatShare } from './time';
+import { useWorkplace } from '../plan/workplace';
+import { formatSeconds, formatShare } from '../time/time';
 
 interface Measure {
   name: string;

@@ -1,10 +1,10 @@
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { useChanges, useFindings, useGoLive } from '../api/plan';
-import { ChangeEntries } from '../revisions/ChangeEntries';
-import { FindingNote } from '../settings/FindingsAbout';
-import { ErrorNote } from './ErrorNote';
-import { useWorkplace } from './plan';
+import { ChangeEntries } from '../plan/ChangeEntries';
+import { FindingNote } from '../plan/FindingsAbout';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
 
 export function GoLive() {
   const { draft, canGoLive } = useWorkplace();

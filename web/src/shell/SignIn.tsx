@@ -2,7 +2,7 @@ import { Button, Input } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { useNewPlan, useNewPlanFromDocument } from '../api/plan';
 import { useFirstAccount, useSignIn } from '../api/session';
-import { ErrorNote } from './ErrorNote';
+import { ErrorNote } from '../ui/ErrorNote';
 
 export function SignIn() {
   const signIn = useSignIn();

@@ -2,11 +2,11 @@ import { Button, Modal } from 'antd';
 import { useEffect, useEffectEvent } from 'react';
 import { ProblemError } from '../api/client';
 import { useUndo } from '../api/plan';
-import { ConflictTable } from '../settings/ConflictNote';
-import { conflictOf } from '../settings/useElement';
-import { ErrorNote } from './ErrorNote';
-import { isTyping } from './keys';
-import { useWorkplace } from './plan';
+import { ConflictTable } from '../plan/ConflictNote';
+import { conflictOf } from '../plan/useElement';
+import { ErrorNote } from '../ui/ErrorNote';
+import { isTyping } from '../ui/keys';
+import { useWorkplace } from '../plan/workplace';
 
 /** An arrow that bends back, or forth. */
 function Arrow({ forth = false }: { forth?: boolean }) {

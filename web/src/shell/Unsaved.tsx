@@ -2,9 +2,9 @@ import { Button, Popover } from 'antd';
 import { useState } from 'react';
 import { editKey, unsavedIn, useKeptEdits } from '../api/edits';
 import { findElement } from '../api/model';
-import { labelOf } from '../settings/names';
-import { usePlace } from './place';
-import { useWorkplace } from './plan';
+import { labelOf } from '../plan/names';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
 
 /** How many elements wait to be saved, and which. */
 export function Unsaved() {

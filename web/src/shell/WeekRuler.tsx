@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { usePlace } from './place';
-import { useWorkplace } from './plan';
-import { addMinutes, COVERED, formatDay, formatMoment, formatPeople, fromLocal, toLocal } from './time';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { addMinutes, COVERED, formatDay, formatMoment, formatPeople, fromLocal, toLocal } from '../time/time';
 
 const HEIGHT = 64;
 const LABELS = 14;

@@ -1,6 +1,6 @@
 import type { ElementKind, Plan } from '../api/model';
-import { KIND_WORDS } from '../settings/kinds';
-import { labelOf } from '../settings/names';
+import { KIND_WORDS } from '../plan/kinds';
+import { labelOf } from '../plan/names';
 
 /** Something the palette offers. */
 export interface Command {

@@ -1,4 +1,4 @@
-import { COVERED, formatDay, formatMoment, formatPeople, formatTime } from '../shell/time';
+import { COVERED, formatDay, formatMoment, formatPeople, formatTime } from '../time/time';
 import { type DayRange, deepest, type Series } from './series';
 
 const WIDTH = 960;

@@ -1,5 +1,5 @@
-import { useWorkplace } from '../shell/plan';
-import { COVERED, formatMoment, formatPeople, formatShare } from '../shell/time';
+import { useWorkplace } from '../plan/workplace';
+import { COVERED, formatMoment, formatPeople, formatShare } from '../time/time';
 import { QueueReasons } from './QueueReasons';
 import type { Series } from './series';
 

@@ -1,10 +1,10 @@
 import { Button } from 'antd';
 import type { SkillGaps, Ways } from '../api/model';
 import { useSkillGaps, useWays } from '../api/results';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { formatMoment, formatShare } from '../shell/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { formatMoment, formatShare } from '../time/time';
 import type { Field, Wish } from './wish';
 
 interface Props {

@@ -1,8 +1,8 @@
 import type { Queue, QueueHalfHour, SeenByVisitors, Source } from '../api/model';
 import { useHalfHour } from '../api/results';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { COVERED, formatPeople, formatSeconds, formatShare } from '../shell/time';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { COVERED, formatPeople, formatSeconds, formatShare } from '../time/time';
 
 const MISSED: Record<QueueHalfHour['why']['missed'][number], (queue: Queue, seen: SeenByVisitors) => string> = {
   ANSWERED_IN_TIME: ({ target }, seen) =>

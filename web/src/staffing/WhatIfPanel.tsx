@@ -1,10 +1,10 @@
 import { Button, Slider } from 'antd';
 import type { Figures, Price, WhatIfAnswer } from '../api/model';
 import { usePrices } from '../api/results';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatSeconds, formatShare } from '../shell/time';
-import { useSettled } from '../shell/useSettled';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatSeconds, formatShare } from '../time/time';
+import { useSettled } from '../ui/useSettled';
 import { SLIDES, type Slide, type Wish } from './wish';
 
 const SLOWLY = 250;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addMinutes } from '../shell/time';
+import { addMinutes } from '../time/time';
 import { byDay, deepest } from './series';
 
 describe('a week in days', () => {

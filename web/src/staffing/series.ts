@@ -1,4 +1,4 @@
-import { toLocal } from '../shell/time';
+import { toLocal } from '../time/time';
 
 /** What is drawn, with an entry for each half-hour of the week. */
 export interface Series {

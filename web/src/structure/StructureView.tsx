@@ -3,15 +3,16 @@ import { type DragEvent, type KeyboardEvent, useMemo, useRef, useState } from 'r
 import { type Finding, findElement, type ListKind, type Plan } from '../api/model';
 import { usePeople } from '../api/people';
 import { useFindings, useMove } from '../api/plan';
-import { FindingList } from '../findings/FindingList';
-import { AddElement } from '../settings/AddElement';
-import { KIND_WORDS } from '../settings/kinds';
+import { FindingList } from '../plan/FindingList';
+import { AddElement } from '../plan/AddElement';
+import { KIND_WORDS } from '../plan/kinds';
 import { SidePanel } from '../settings/SidePanel';
-import { UnsavedDot } from '../settings/UnsavedDot';
-import { ErrorNote } from '../shell/ErrorNote';
-import { type Selection, usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { gravest, groupsOf, type Row, search, stepBefore } from './rows';
+import { UnsavedDot } from '../plan/UnsavedDot';
+import { ErrorNote } from '../ui/ErrorNote';
+import { type Selection, usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { gravest, groupsOf, type Row, search } from './rows';
+import { stepBefore } from '../plan/order';
 import './structure.css';
 
 const SIGNS: Record<Finding['severity'], string> = { BLOCKS: '▾', WARNS: '◆', NOTES: '▪' };

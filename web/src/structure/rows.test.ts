@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Plan } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
-import { groupsOf, search, stepBefore } from './rows';
+import { groupsOf, search } from './rows';
+import { stepBefore } from '../plan/order';
 
 describe('a step among elements', () => {
   const rules = ['a', 'b', 'c'];

@@ -1,5 +1,5 @@
 import type { ElementKind, Finding, ListKind, Plan } from '../api/model';
-import { operatorLabel } from '../settings/names';
+import { operatorLabel } from '../plan/names';
 import { limitWords } from '../settings/WaitingEditor';
 
 /** Found rows of a group beyond this many are left out; more letters find fewer. */
@@ -168,15 +168,6 @@ export function search(groups: Group[], typed: string): Group[] {
       }).slice(0, MOST_FOUND),
     }))
     .filter(({ rows }) => rows.length > 0);
-}
-
-/** The element that one is to stand before after it was moved a step up or down; undefined if it cannot go further. */
-export function stepBefore(among: string[], id: string, step: -1 | 1): string | null | undefined {
-  const place = among.indexOf(id);
-  if (place < 0) return undefined;
-  if (step < 0) return place === 0 ? undefined : among[place - 1];
-  if (place === among.length - 1) return undefined;
-  return among[place + 2] ?? null;
 }
 
 /** The gravest finding about an element. */

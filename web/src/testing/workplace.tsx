@@ -3,7 +3,7 @@ import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import type { Account, Draft, Plan, Week } from '../api/model';
-import { WorkplaceContext } from '../shell/plan';
+import { WorkplaceContext } from '../plan/workplace';
 
 /** Renders something as it stands inside the shell; answers are those given, by the end of the path asked for. */
 export function renderInWorkplace(

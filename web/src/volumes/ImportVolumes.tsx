@@ -2,9 +2,9 @@ import { Button, Input, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import type { VolumesPreview } from '../api/model';
 import { type Columns, useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatMoment } from '../shell/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatMoment } from '../time/time';
 
 /** Reads a CSV, shows what is in it, and makes it count only when it is accepted. */
 export function ImportVolumes() {

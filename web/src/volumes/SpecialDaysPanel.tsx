@@ -2,9 +2,9 @@ import { Button, Input, Segmented } from 'antd';
 import { useEffect, useState } from 'react';
 import type { LevelShift, Mark, UnusualRun } from '../api/model';
 import { useMark, useSpecialDays, useUnmark } from '../api/forecast';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
-import { formatDays } from '../shell/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from '../plan/workplace';
+import { formatDays } from '../time/time';
 import { type Picked, range } from './HistoryCalendar';
 
 /** Days that were unusual and what they were, so that the forecast does not take them for ordinary ones. */

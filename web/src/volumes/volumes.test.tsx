@@ -2,8 +2,8 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { CountedDay, DaysView, Job } from '../api/model';
-import { JobLine } from '../shell/JobLine';
-import { formatDays } from '../shell/time';
+import { JobLine } from '../plan/JobLine';
+import { formatDays } from '../time/time';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { HistoryCalendar, type Picked } from './HistoryCalendar';

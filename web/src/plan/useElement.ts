@@ -2,7 +2,7 @@ import { ProblemError } from '../api/client';
 import { editKey, useKeptEdits } from '../api/edits';
 import { type ElementKind, type ElementOf, findElement } from '../api/model';
 import { usePutElement } from '../api/plan';
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from './workplace';
 
 /** An edit that was made on a version which is not the newest any more. */
 export interface Conflict {

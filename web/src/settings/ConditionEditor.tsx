@@ -1,7 +1,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import type { Condition, Plan } from '../api/model';
-import { WeekWindows } from '../settings/WeekWindows';
+import { WeekWindows } from '../ui/WeekWindows';
 import {
   ASPECT_KINDS,
   ASPECT_NAMES,
@@ -17,8 +17,8 @@ import {
   questionsOf,
   turned,
   VISITORS,
-} from './conditions';
-import './rules.css';
+} from '../plan/conditions';
+import './conditions.css';
 
 /** Conditions of a rule, or those of one aspect of it: each edited, turned round and removed where it stands. */
 export function ConditionEditor({

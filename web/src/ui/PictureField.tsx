@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useRef } from 'react';
 import { useKeepPicture } from '../api/people';
-import { ErrorNote } from '../shell/ErrorNote';
+import { ErrorNote } from './ErrorNote';
 import { Portrait } from './Portrait';
 
 /** An operator's picture, sent and made small as soon as it is chosen. */

@@ -1,6 +1,6 @@
 import type { Condition, Plan, WeeklyWindow } from '../api/model';
-import { inFirstOf } from '../settings/localText';
-import { labelOf, languagesOf } from '../settings/names';
+import { inFirstOf } from '../ui/localText';
+import { labelOf, languagesOf } from './names';
 
 export type Kind = Condition['kind'];
 /** A condition that is not turned round. */

@@ -1,8 +1,8 @@
 import { Button, Progress } from 'antd';
 import type { Job } from '../api/model';
 import { isActive, useCancelJob, useJobs } from '../api/jobs';
-import { ErrorNote } from './ErrorNote';
-import { useWorkplace } from './plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from './workplace';
 
 const WORDS: Record<string, string> = {
   TRY_METHODS: 'Trying the methods on the series',

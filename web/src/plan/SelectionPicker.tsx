@@ -1,6 +1,6 @@
 import { Select } from 'antd';
 import type { SeriesView } from '../api/model';
-import { choices, type Selection, written } from './selection';
+import { choices, type Selection, written } from './series';
 
 interface SelectionPickerProps {
   view: SeriesView;

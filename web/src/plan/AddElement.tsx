@@ -2,9 +2,9 @@ import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import type { ListKind } from '../api/model';
 import { usePutElement } from '../api/plan';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from './place';
+import { useWorkplace } from './workplace';
 import { newElement } from './newElement';
 
 /** A button that asks for a name, makes an element of what is usual, and opens it to be changed. */

@@ -1,5 +1,5 @@
 import { Select } from 'antd';
-import { Field } from './EditorPanel';
+import { Field } from './fields';
 
 /** Which language is being written in. */
 export function LanguageField({

@@ -1,7 +1,7 @@
 import { InputNumber, Select } from 'antd';
 import type { Timeouts } from '../api/model';
-import { Field } from '../settings/EditorPanel';
-import { LocalInput } from '../settings/LocalInput';
+import { Field } from '../ui/fields';
+import { LocalInput } from '../ui/LocalInput';
 
 /** What happens when one side of a chat waits for the other in vain. */
 export function TimeoutsEditor({

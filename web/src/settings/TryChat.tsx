@@ -2,16 +2,16 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import type { ElementKind, Plan, Question, Trial, TrialQuestion } from '../api/model';
 import { useTrial } from '../api/results';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
-import { formatMoment } from '../shell/time';
-import { Field, Line } from '../settings/EditorPanel';
-import { inFirstOf } from '../settings/localText';
-import { languagesOf, operatorLabel } from '../settings/names';
-import { VISITORS, whatRulesLookAt } from '../rules/conditions';
-import '../settings/settings.css';
-import './passage.css';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { formatMoment } from '../time/time';
+import { Field, Line } from '../ui/fields';
+import { inFirstOf } from '../ui/localText';
+import { languagesOf, operatorLabel } from '../plan/names';
+import { VISITORS, whatRulesLookAt } from '../plan/conditions';
+import './settings.css';
+import './trial.css';
 
 type PresenceState = 'usual' | 'present' | 'away' | 'gone';
 interface Standing {

@@ -1,8 +1,8 @@
 import { Button } from 'antd';
 import { type KeyboardEvent, type ReactNode, useState } from 'react';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from './place';
+import { useWorkplace } from './workplace';
 import { ConflictNote } from './ConflictNote';
 import { FindingsAbout } from './FindingsAbout';
 import { RemoveElement } from './RemoveElement';
@@ -108,46 +108,4 @@ export function EditorPanel({ title, about, edits, children }: Props) {
 /** A list that hangs open closes by Escape, and that is all the key is to do. */
 function inPopup(target: EventTarget) {
   return target instanceof HTMLElement && target.closest('[aria-expanded=true], .ant-modal, .ant-popover') !== null;
-}
-
-/** A named line of a panel. */
-export function Line({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <div className="line">
-      <span className="line-label">{label}</span>
-      <span className="line-value">{children}</span>
-    </div>
-  );
-}
-
-/** A named line whose value is one control. */
-export function Field({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <label className="line">
-      <span className="line-label">{label}</span>
-      <span className="line-value">{children}</span>
-    </label>
-  );
-}
-
-/** A part of a panel that can be folded away, with what it says in short. */
-export function Part({
-  title,
-  short,
-  open = false,
-  children,
-}: {
-  title: string;
-  short: string;
-  open?: boolean;
-  children: ReactNode;
-}) {
-  return (
-    <details className="part" open={open}>
-      <summary>
-        <span className="part-title">{title}</span> <span className="soft">{short}</span>
-      </summary>
-      <div className="part-body">{children}</div>
-    </details>
-  );
 }

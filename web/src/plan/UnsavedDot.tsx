@@ -1,6 +1,6 @@
 import { editKey, useKeptEdits } from '../api/edits';
 import type { ElementKind } from '../api/model';
-import { useWorkplace } from '../shell/plan';
+import { useWorkplace } from './workplace';
 
 /** Marks an element whose changes wait to be saved. */
 export function UnsavedDot({ kind, id }: { kind: ElementKind; id: string }) {

@@ -1,5 +1,5 @@
 import type { ChangeEntry } from '../api/model';
-import { ErrorNote } from '../shell/ErrorNote';
+import { ErrorNote } from '../ui/ErrorNote';
 import './changes.css';
 
 const SIGNS: Record<ChangeEntry['sort'], string> = { ADDED: '+', REMOVED: '−', MOVED: '↕', CHANGED: '≠' };

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import { keepEditsOf, unsavedIn, useKeptEdits } from '../api/edits';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
-import { SkillPanel } from './SkillPanel';
+import { SkillPanel } from '../settings/SkillPanel';
 
 const name = () => screen.getByLabelText<HTMLInputElement>('Name');
 

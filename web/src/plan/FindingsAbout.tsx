@@ -2,8 +2,8 @@ import type { ReactNode } from 'react';
 import type { ElementKind, Finding } from '../api/model';
 import { useMendFinding } from '../api/findings';
 import { useFindings } from '../api/plan';
-import { ErrorNote } from '../shell/ErrorNote';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useWorkplace } from './workplace';
 
 const SIGNS: Record<Finding['severity'], string> = { BLOCKS: '▾ Blocks', WARNS: '◆ Warns', NOTES: '▪ Note' };
 

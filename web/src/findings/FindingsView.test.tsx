@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { Finding } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
-import { FindingList } from './FindingList';
+import { FindingList } from '../plan/FindingList';
 import { FindingsView } from './FindingsView';
 
 afterEach(cleanup);

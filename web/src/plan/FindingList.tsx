@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Finding } from '../api/model';
 import { useAcceptFinding, useMendFinding, useReopenFinding } from '../api/findings';
-import { labelOf } from '../settings/names';
-import { KIND_WORDS } from '../settings/kinds';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import { labelOf } from './names';
+import { KIND_WORDS } from './kinds';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from './place';
+import { useWorkplace } from './workplace';
 import './findings.css';
 
 const SIGNS: Record<Finding['severity'], string> = { BLOCKS: '▾', WARNS: '◆', NOTES: '▪' };

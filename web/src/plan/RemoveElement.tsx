@@ -2,9 +2,9 @@ import { Modal, Select } from 'antd';
 import { useState } from 'react';
 import type { ListKind } from '../api/model';
 import { useRemove, useUses } from '../api/plan';
-import { ErrorNote } from '../shell/ErrorNote';
-import { usePlace } from '../shell/place';
-import { useWorkplace } from '../shell/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from './place';
+import { useWorkplace } from './workplace';
 import { KIND_WORDS } from './kinds';
 import { labelOf } from './names';
 
