@@ -17,8 +17,8 @@ export function SidePanel({ children }: { children: ReactNode }) {
   if (!findElement(draft.plan, kind, id)) {
     return (
       <>
-        <p role="status">
-          The draft has no {KIND_WORDS[kind]?.one ?? kind} “{id}” any more. Undo brings back what you have removed yourself.
+        <p role="status" className="no-such">
+          The draft has no {KIND_WORDS[kind]?.one ?? 'element'} “{id}”. If you have removed it yourself, undo brings it back.
         </p>
         <Button onClick={closePanel}>Close</Button>
       </>

@@ -193,13 +193,12 @@ function StructureRow({
         onKeyDown={onKey}
       >
         <span className="structure-name" style={{ paddingLeft: row.depth * 20 }}>
-          {row.name}
+          {row.name} <UnsavedDot kind={row.kind} id={row.id} />
         </span>
         <span className="soft" title={row.facts}>
           {row.facts}
         </span>
       </button>
-      <UnsavedDot kind={row.kind} id={row.id} />
       {finding && (
         <span className={SIGN_STYLE[finding.severity]} title={`${finding.words} ${finding.mend}`}>
           {SIGNS[finding.severity]}

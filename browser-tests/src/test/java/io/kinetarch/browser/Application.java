@@ -46,6 +46,11 @@ final class Application implements AutoCloseable {
                 "drop database if exists " + database + " with (force)",
                 "-c",
                 "create database " + database);
+        return again(database, arguments);
+    }
+
+    /** Starts it on a database that another one has left. */
+    static Application again(String database, String... arguments) throws IOException, InterruptedException {
         int port = freePort();
         var command = new ArrayList<>(List.of(
                 ProcessHandle.current().info().command().orElseThrow(),
@@ -74,6 +79,21 @@ final class Application implements AutoCloseable {
 
     String address() {
         return address;
+    }
+
+    /** Ends it as a power cut would. */
+    void kill() throws InterruptedException {
+        process.destroyForcibly();
+        process.waitFor();
+    }
+
+    /** Stops the database under it. */
+    static void unplugDatabase() throws IOException, InterruptedException {
+        launcher("stop");
+    }
+
+    static void plugDatabaseIn() throws IOException, InterruptedException {
+        launcher("start");
     }
 
     @Override

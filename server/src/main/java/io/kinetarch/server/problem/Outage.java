@@ -6,8 +6,10 @@ import java.sql.SQLTransientConnectionException;
 import java.time.Duration;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.transaction.TransactionException;
 
-/** Recognises that a failure comes from the database not being there. */
+/** Recognises that a failure comes from the database not being there, or gone in the middle of a transaction. */
 final class Outage {
     private static final Duration WORTH_WAITING = Duration.ofSeconds(5);
     /** SQLSTATE classes of ISO/IEC 9075: 08 connection exception; PostgreSQL's 57P: the server shuts down or starts. */
@@ -21,6 +23,8 @@ final class Outage {
     static Optional<Refusal> of(Throwable failure) {
         for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
             if (cause instanceof SQLTransientConnectionException
+                    || cause instanceof TransactionException
+                    || cause instanceof DataAccessResourceFailureException
                     || (cause instanceof SQLException sql && isAway(sql.getSQLState()))) {
                 return Optional.of(new Refusal(
                                 Kind.UNAVAILABLE,
