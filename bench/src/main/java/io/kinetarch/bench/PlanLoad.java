@@ -1,13 +1,6 @@
 package io.kinetarch.bench;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -22,13 +15,10 @@ public final class PlanLoad {
     private static final String PLAN = "/api/v1/plans/main";
     private static final String NL = System.lineSeparator();
 
-    private final String address;
-    private final CookieManager cookies = new CookieManager();
-    private final HttpClient client =
-            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final LoadSession session;
 
-    private PlanLoad(String address) {
-        this.address = address;
+    private PlanLoad(LoadSession session) {
+        this.session = session;
     }
 
     /**
@@ -37,21 +27,24 @@ public final class PlanLoad {
      * @param arguments the installation's address
      */
     public static void main(String[] arguments) throws IOException, InterruptedException {
-        new PlanLoad(arguments[0]).run(PlanText.of(LargePlan.of(1)));
+        new PlanLoad(new LoadSession(arguments[0])).run(PlanText.of(LargePlan.of(1)));
     }
 
     private void run(String document) throws IOException, InterruptedException {
-        send("GET", "/api/v1/session", "");
-        send("POST", "/api/v1/setup", "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"a long password\"}");
-        send("GET", "/api/v1/session", "");
-        send("POST", "/api/v1/plans/document", document);
+        session.send("GET", "/api/v1/session", "");
+        session.send(
+                "POST",
+                "/api/v1/setup",
+                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"a long password\"}");
+        session.send("GET", "/api/v1/session", "");
+        session.send("POST", "/api/v1/plans/document", document);
         time("first view: session, plans, draft, week", 20, 3, _ -> {
-            send("GET", "/api/v1/session", "");
-            send("GET", "/api/v1/plans", "");
-            send("GET", PLAN + "/draft", "");
-            send("GET", PLAN + "/week", "");
+            session.send("GET", "/api/v1/session", "");
+            session.send("GET", "/api/v1/plans", "");
+            session.send("GET", PLAN + "/draft", "");
+            session.send("GET", PLAN + "/week", "");
         });
-        String draft = send("GET", PLAN + "/draft", "");
+        String draft = session.send("GET", PLAN + "/draft", "");
         List<String> operators = Pattern.compile("\\{\"id\":\"operator-\\d+\".*?\"presence\":\\[.*?\\]\\}")
                 .matcher(draft)
                 .results()
@@ -63,19 +56,19 @@ public final class PlanLoad {
             int which = i % operators.size();
             String changed = operators.get(which).replaceFirst("\"capacity\":\\d+", "\"capacity\":" + (7 + i % 5));
             String id = changed.substring(7, changed.indexOf('"', 7));
-            String answer = send(
+            String answer = session.send(
                     "PUT",
                     PLAN + "/draft/operators/" + id,
                     "{\"version\":" + versions[which] + ",\"element\":" + changed + "}");
             versions[which] = Integer.parseInt(answer.replaceAll(".*\"version\":(\\d+).*", "$1"));
         });
-        time("the draft fetched anew", 50, 10, _ -> send("GET", PLAN + "/draft", ""));
-        send("POST", PLAN + "/draft/undo", "");
+        time("the draft fetched anew", 50, 10, _ -> session.send("GET", PLAN + "/draft", ""));
+        session.send("POST", PLAN + "/draft/undo", "");
         time(
                 "the change list, draft against itself",
                 20,
                 5,
-                _ -> send("GET", PLAN + "/changes?from=draft&to=draft", ""));
+                _ -> session.send("GET", PLAN + "/changes?from=draft&to=draft", ""));
     }
 
     private interface Step {
@@ -96,19 +89,5 @@ public final class PlanLoad {
         System.out.printf(
                 "%-45s median %6.0f ms   95 in 100 %6.0f ms   most %6.0f ms%s",
                 what, millis[times / 2], millis[(int) (times * 0.95)], millis[times - 1], NL);
-    }
-
-    private String send(String method, String path, String body) throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(address + path))
-                .method(method, BodyPublishers.ofString(body))
-                .header("Content-Type", "application/json");
-        cookies.getCookieStore().getCookies().stream()
-                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
-                .forEach(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
-        HttpResponse<String> answer = client.send(request.build(), BodyHandlers.ofString());
-        if (answer.statusCode() >= 300) {
-            throw new IOException(method + " " + path + ": " + answer.statusCode() + " " + answer.body());
-        }
-        return answer.body();
     }
 }

@@ -1,0 +1,57 @@
+package io.kinetarch.bench;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublisher;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.time.Duration;
+
+/** One browser of a scripted load, with cookies of its own. */
+final class LoadSession {
+    private static final Duration LONGEST = Duration.ofMinutes(3);
+
+    private final String address;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient client =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    LoadSession(String address) {
+        this.address = address;
+    }
+
+    /** Signs in; the account is there already. */
+    static LoadSession of(String address, String name, String password) throws IOException, InterruptedException {
+        var session = new LoadSession(address);
+        session.send("GET", "/api/v1/session", "");
+        session.send("POST", "/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
+        session.send("GET", "/api/v1/session", "");
+        return session;
+    }
+
+    /** Sends JSON and takes the answer. */
+    String send(String method, String path, String body) throws IOException, InterruptedException {
+        var answer = ask(method, path, "application/json", BodyPublishers.ofString(body));
+        if (answer.statusCode() >= 300) {
+            throw new IOException(method + " " + path + ": " + answer.statusCode() + " " + answer.body());
+        }
+        return answer.body();
+    }
+
+    /** Sends anything and takes whatever comes back. */
+    HttpResponse<String> ask(String method, String path, String type, BodyPublisher body)
+            throws IOException, InterruptedException {
+        var request = HttpRequest.newBuilder(URI.create(address + path))
+                .timeout(LONGEST)
+                .method(method, body)
+                .header("Content-Type", type);
+        cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .forEach(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
+        return client.send(request.build(), BodyHandlers.ofString());
+    }
+}
