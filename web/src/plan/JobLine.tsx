@@ -2,6 +2,7 @@ import { Button, Progress } from 'antd';
 import type { Job } from '../api/model';
 import { isActive, useCancelJob, useJobs } from '../api/jobs';
 import { ErrorNote } from '../ui/ErrorNote';
+import { formatDays } from '../time/time';
 import { useWorkplace } from './workplace';
 
 const WORDS: Record<string, string> = {
@@ -26,7 +27,7 @@ function Active({ job }: { job: Job }) {
     <div className="job-line" role="status">
       <span>
         {WORDS[job.kind] ?? job.kind}
-        {job.subject && ` from ${job.subject}`}
+        {job.subject && ` of the week from ${formatDays({ firstDay: job.subject, lastDay: job.subject })}`}
         {job.said ? `: ${job.said}` : job.steps > 0 && `: ${job.done} of ${job.steps}`}
       </span>
       <Progress percent={share} showInfo={false} size="small" aria-label="How far it is" />

@@ -257,7 +257,7 @@ public final class WhyClosed {
                 !present.isEmpty(),
                 present.isEmpty()
                         ? "Of those who could take this chat nobody is present."
-                        : people(present.size()) + " present: " + names(present) + ".",
+                        : people(present.size()) + " present: " + ending(names(present)),
                 queue.id(),
                 "Change who is present then, under People.",
                 null);
@@ -345,6 +345,11 @@ public final class WhyClosed {
 
     private static String people(int count) {
         return count == 1 ? "One operator is" : count + " operators are";
+    }
+
+    /** The end of a sentence: names may end with a full stop of their own. */
+    private static String ending(String words) {
+        return words.endsWith(".") ? words : words + ".";
     }
 
     private String names(List<Integer> operators) {
