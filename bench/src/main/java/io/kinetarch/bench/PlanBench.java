@@ -2,6 +2,7 @@ package io.kinetarch.bench;
 
 import io.kinetarch.core.change.ChangeList;
 import io.kinetarch.core.change.PlanDiff;
+import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.inspection.Finding;
 import io.kinetarch.core.inspection.PlanCheck;
 import io.kinetarch.core.people.PeopleTable;
@@ -13,10 +14,12 @@ import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
 import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
 import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
@@ -41,6 +44,22 @@ public class PlanBench {
     @Benchmark
     public Plan edit() {
         return plan.edited(List.of(new PlanEdit.Put(later.operators().getFirst())));
+    }
+
+    /** A plan that nobody has compiled yet. */
+    @State(Scope.Thread)
+    public static class Fresh {
+        private Plan plan = LargePlan.of(1);
+
+        @Setup(Level.Invocation)
+        public void make() {
+            plan = LargePlan.of(1);
+        }
+    }
+
+    @Benchmark
+    public CompiledPlan compile(Fresh fresh) {
+        return CompiledPlan.of(fresh.plan);
     }
 
     @Benchmark

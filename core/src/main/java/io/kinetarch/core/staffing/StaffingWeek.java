@@ -14,6 +14,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -59,7 +60,8 @@ public final class StaffingWeek {
                             OpenTimeline.of(plan.hoursOf(queue).hours(), from, to),
                             assumptions.limits(queue),
                             posts.get(q),
-                            own(posts.get(q), chats, slots.size()));
+                            own(posts.get(q), chats, slots.size()),
+                            new ConcurrentHashMap<>());
                 })
                 .toList();
         firstPost = new int[posts.size() + 1];
@@ -195,7 +197,8 @@ public final class StaffingWeek {
             OpenTimeline hours,
             ServiceLimits limits,
             List<Post> posts,
-            List<double[]> own) {
+            List<double[]> own,
+            Map<Load, Performance> evaluated) {
 
         /** Operators that are to be there for each post, for so many chats of its own kinds. */
         int[] atLeast(double[] chats) {
@@ -253,7 +256,7 @@ public final class StaffingWeek {
                 double there = Math.min(able[post], counted);
                 if (chats[post] > 0 && there < counted - 1e-9) {
                     double theirs = Math.max(withinReach(post, chats), all * there / counted);
-                    var own = model(theirs).evaluate(there, limits.withinSeconds());
+                    var own = evaluate(theirs, there);
                     told += chats[post];
                     seen = seen.towards(pooled.noBetterThan(own), chats[post] / told);
                 }
@@ -261,10 +264,18 @@ public final class StaffingWeek {
             return told == 0 ? pooled : seen.towards(pooled, 1 - told / all);
         }
 
+        /** What chats see that have so many operators; asked again where a half-hour is followed, and kept for that. */
+        Performance evaluate(double chats, double operators) {
+            return evaluated.computeIfAbsent(
+                    new Load(chats, operators), _ -> model(chats).evaluate(operators, limits.withinSeconds()));
+        }
+
         ChatQueue model(double chats) {
             return StaffingWeek.model(queue, handlingSeconds, chatsAtOnce, chats);
         }
     }
+
+    private record Load(double chats, double operators) {}
 
     /**
      * Works out a week.
@@ -367,7 +378,8 @@ public final class StaffingWeek {
         int heads = ChatQueue.heads(slot.staffed);
         var slower = heads == 0 ? model : model.byOperatorsThereFor(Math.min(1, slot.staffed / heads));
         var halfHour = before.next(slower, heads, (double) WeekOfHalfHours.SLOT.toSeconds(), within);
-        var pooled = halfHour.seen().corrected(model.evaluate(slot.staffed, within), slower.evaluate(heads, within));
+        var pooled =
+                halfHour.seen().corrected(queue.evaluate(slot.chats, slot.staffed), slower.evaluate(heads, within));
         double[] chats = slot.parts.stream().mapToDouble(Part::chats).toArray();
         double[] able = slot.parts.stream().mapToDouble(Part::able).toArray();
         return new Followed.HalfHour(queue.seen(pooled, chats, able, slot.staffed), halfHour.end());
@@ -473,7 +485,7 @@ public final class StaffingWeek {
     }
 
     private static Performance seen(Staffed queue, double[] chats, List<Part> parts, double counted) {
-        var pooled = queue.model(Arrays.stream(chats).sum()).evaluate(counted, queue.limits.withinSeconds());
+        var pooled = queue.evaluate(Arrays.stream(chats).sum(), counted);
         return queue.seen(pooled, chats, parts.stream().mapToDouble(Part::able).toArray(), counted);
     }
 
