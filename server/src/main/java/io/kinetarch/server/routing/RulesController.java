@@ -6,6 +6,7 @@ import io.kinetarch.core.routing.Arrival;
 import io.kinetarch.core.routing.RuleAnalysis;
 import io.kinetarch.core.routing.RuleShares;
 import io.kinetarch.core.routing.RuleShares.Seen;
+import io.kinetarch.server.plan.KeptAnswers;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.volume.Volumes;
@@ -27,11 +28,13 @@ class RulesController {
     private final Plans plans;
     private final Volumes volumes;
     private final Clock clock;
+    private final KeptAnswers<RulesView> analysed;
 
     RulesController(Plans plans, Volumes volumes, Clock clock) {
         this.plans = plans;
         this.volumes = volumes;
         this.clock = clock;
+        analysed = new KeptAnswers<>(clock);
     }
 
     /**
@@ -161,7 +164,11 @@ class RulesController {
 
     @GetMapping("/api/v1/plans/{plan}/rules/analysis")
     RulesView analysis(@PathVariable("plan") String planId) {
-        Plan plan = plans.draftState(planId).plan();
+        var state = plans.draftState(planId);
+        return analysed.get(state, "", () -> analysis(state.plan()));
+    }
+
+    private RulesView analysis(Plan plan) {
         try {
             var found = RuleAnalysis.of(plan, LocalDate.ofInstant(clock.instant(), plan.timeZone()));
             return new RulesView(

@@ -8,8 +8,10 @@ import io.kinetarch.core.staffing.SkillGaps;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.Ways;
 import io.kinetarch.core.staffing.Ways.Lever;
+import io.kinetarch.server.plan.KeptAnswers;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.staffing.Outlooks.Outlook;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -31,9 +33,13 @@ class AdviceController {
     private static final int MOST_TRAINING = 8;
 
     private final Outlooks outlooks;
+    private final KeptAnswers<Gaps> gaps;
+    private final KeptAnswers<WaysView> ways;
 
-    AdviceController(Outlooks outlooks) {
+    AdviceController(Outlooks outlooks, Clock clock) {
         this.outlooks = outlooks;
+        gaps = new KeptAnswers<>(clock);
+        ways = new KeptAnswers<>(clock);
     }
 
     /**
@@ -78,6 +84,10 @@ class AdviceController {
     @GetMapping("/skill-gaps")
     Gaps gaps(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         var outlook = outlooks.get(plan, Which.draft, monday);
+        return gaps.get(outlook.state(), outlook.forecast().week().monday(), () -> gaps(outlook));
+    }
+
+    private static Gaps gaps(Outlook outlook) {
         var design = outlook.state().plan();
         var gaps = SkillGaps.of(
                 design,
@@ -181,6 +191,10 @@ class AdviceController {
     @GetMapping("/ways")
     WaysView ways(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         var outlook = outlooks.get(plan, Which.draft, monday);
+        return ways.get(outlook.state(), outlook.forecast().week().monday(), () -> ways(outlook));
+    }
+
+    private WaysView ways(Outlook outlook) {
         var design = outlook.state().plan();
         double paid = paidForWhatIsShort(outlook);
         var pay = design.settings().pay();

@@ -2,8 +2,10 @@ package io.kinetarch.server.staffing;
 
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.staffing.QueueGroup;
+import io.kinetarch.server.plan.KeptAnswers;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.staffing.Outlooks.Outlook;
+import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.function.Predicate;
@@ -20,9 +22,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/plans/{plan}")
 class GroupController {
     private final Outlooks outlooks;
+    private final KeptAnswers<List<Group>> groups;
 
-    GroupController(Outlooks outlooks) {
+    GroupController(Outlooks outlooks, Clock clock) {
         this.outlooks = outlooks;
+        groups = new KeptAnswers<>(clock);
     }
 
     /** What queues have in common. */
@@ -43,6 +47,10 @@ class GroupController {
     @GetMapping("/groups")
     List<Group> groups(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         var outlook = outlooks.get(plan, Which.draft, monday);
+        return groups.get(outlook.state(), outlook.forecast().week().monday(), () -> groups(outlook));
+    }
+
+    private static List<Group> groups(Outlook outlook) {
         var design = outlook.state().plan();
         return Stream.concat(
                         design.departments().stream()
