@@ -9,7 +9,6 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Queue;
@@ -18,7 +17,6 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Supplier;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
@@ -30,7 +28,7 @@ import org.HdrHistogram.ConcurrentHistogram;
  */
 public final class FaultsLoad {
     private static final Duration BESIDE = Duration.ofSeconds(20);
-    private static final String PLAN = "/api/v1/plans/main";
+    private static final String PLAN = LargePlan.PATH;
     private static final String NL = System.lineSeparator();
     private static final int A_YEAR_OF_HALF_HOURS = 17_520;
     private static final int SIDE = 6324;
@@ -64,7 +62,7 @@ public final class FaultsLoad {
         for (int i = 0; i < 12; i++) {
             sessions.add(LoadSession.of(address, "load", password));
         }
-        var editor = new Editor(sessions.removeFirst());
+        var editor = new LoadEditor(sessions.removeFirst());
         var reader = sessions.removeFirst();
         System.out.printf(
                 "%-58s %22s %22s   %s%s",
@@ -108,7 +106,7 @@ public final class FaultsLoad {
     }
 
     /** Runs floods again and again while an editor and a reader go on, one after the other, and prints what they waited. */
-    private static void beside(String what, Editor editor, LoadSession reader, List<Supplier<String>> floods)
+    private static void beside(String what, LoadEditor editor, LoadSession reader, List<Supplier<String>> floods)
             throws InterruptedException, IOException {
         var edits = new ConcurrentHistogram(3);
         var reads = new ConcurrentHistogram(3);
@@ -188,7 +186,7 @@ public final class FaultsLoad {
             crowd.add(() -> paced(read));
         }
         for (int i = 0; i < 4; i++) {
-            var editor = new Editor(sessions.get(i), i + 1);
+            var editor = new LoadEditor(sessions.get(i), i + 1);
             crowd.add(() -> paced(() -> {
                 try {
                     editor.edit();
@@ -277,50 +275,5 @@ public final class FaultsLoad {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
-    }
-
-    /** Changes the capacity of operators of the large plan, each in turn. */
-    private static final class Editor {
-        private final LoadSession session;
-        private final List<String> operators;
-        private final int[] versions;
-        private int next;
-
-        Editor(LoadSession session) throws IOException, InterruptedException {
-            this(session, 0);
-        }
-
-        /**
-         * An editor of every fifth operator.
-         *
-         * @param which of five, from 0
-         */
-        Editor(LoadSession session, int which) throws IOException, InterruptedException {
-            this.session = session;
-            var all = Pattern.compile("\\{\"id\":\"operator-\\d+\".*?\"presence\":\\[.*?\\]\\}")
-                    .matcher(session.send("GET", PLAN + "/draft", ""))
-                    .results()
-                    .map(match -> match.group())
-                    .toList();
-            operators = IntStream.range(0, all.size())
-                    .filter(i -> i % 5 == which)
-                    .mapToObj(all::get)
-                    .toList();
-            versions = new int[operators.size()];
-            Arrays.fill(versions, 1);
-        }
-
-        void edit() throws IOException, InterruptedException {
-            int which = next++ % operators.size();
-            String changed = operators
-                    .get(which)
-                    .replaceFirst("\"capacity\":\\d+", "\"capacity\":" + (7 + (versions[which] + which) % 5));
-            String id = changed.substring(7, changed.indexOf('"', 7));
-            String answer = session.send(
-                    "PUT",
-                    PLAN + "/draft/operators/" + id,
-                    "{\"version\":" + versions[which] + ",\"element\":" + changed + "}");
-            versions[which] = Integer.parseInt(answer.replaceAll(".*\"version\":(\\d+).*", "$1"));
-        }
     }
 }

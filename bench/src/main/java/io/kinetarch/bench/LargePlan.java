@@ -42,6 +42,9 @@ import java.util.stream.Stream;
 
 /** A plan as large as they come: 500 operators with 60 skills, 80 queues, 40 doors, 300 rules. The same seed, the same plan. */
 final class LargePlan {
+    /** Where an installation has it that was empty before. */
+    static final String PATH = "/api/v1/plans/main";
+
     private static final int OPERATORS = 500;
     private static final int SKILLS = 60;
     private static final int QUEUES = 80;

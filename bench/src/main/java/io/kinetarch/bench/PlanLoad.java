@@ -2,8 +2,6 @@ package io.kinetarch.bench;
 
 import java.io.IOException;
 import java.util.Arrays;
-import java.util.List;
-import java.util.regex.Pattern;
 
 /**
  * A scripted load on an empty installation: makes the largest plan and times what an administrator waits for, over HTTP.
@@ -12,7 +10,7 @@ import java.util.regex.Pattern;
 public final class PlanLoad {
     private static final int WARM_UP = 100;
     private static final int EDITS = 200;
-    private static final String PLAN = "/api/v1/plans/main";
+    private static final String PLAN = LargePlan.PATH;
     private static final String NL = System.lineSeparator();
 
     private final LoadSession session;
@@ -44,24 +42,8 @@ public final class PlanLoad {
             session.send("GET", PLAN + "/draft", "");
             session.send("GET", PLAN + "/week", "");
         });
-        String draft = session.send("GET", PLAN + "/draft", "");
-        List<String> operators = Pattern.compile("\\{\"id\":\"operator-\\d+\".*?\"presence\":\\[.*?\\]\\}")
-                .matcher(draft)
-                .results()
-                .map(match -> match.group())
-                .toList();
-        int[] versions = new int[operators.size()];
-        Arrays.fill(versions, 1);
-        time("an edit stored", EDITS, WARM_UP, i -> {
-            int which = i % operators.size();
-            String changed = operators.get(which).replaceFirst("\"capacity\":\\d+", "\"capacity\":" + (7 + i % 5));
-            String id = changed.substring(7, changed.indexOf('"', 7));
-            String answer = session.send(
-                    "PUT",
-                    PLAN + "/draft/operators/" + id,
-                    "{\"version\":" + versions[which] + ",\"element\":" + changed + "}");
-            versions[which] = Integer.parseInt(answer.replaceAll(".*\"version\":(\\d+).*", "$1"));
-        });
+        var editor = new LoadEditor(session);
+        time("an edit stored", EDITS, WARM_UP, _ -> editor.edit());
         time("the draft fetched anew", 50, 10, _ -> session.send("GET", PLAN + "/draft", ""));
         session.send("POST", PLAN + "/draft/undo", "");
         time(
