@@ -1,6 +1,9 @@
-import { describe, expect, it } from 'vitest';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, renderHook, waitFor } from '@testing-library/react';
+import { createElement, type ReactNode } from 'react';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, DraftNews } from './model';
-import { withNews } from './plan';
+import { usePutElement, withNews } from './plan';
 
 const draft = {
   id: 'p',
@@ -46,4 +49,24 @@ describe('a draft with its news', () => {
     const newer = { ...draft, change: 7 };
     expect(withNews(newer, news)).toBe(newer);
   });
+});
+
+afterEach(() => vi.unstubAllGlobals());
+
+it('edits of one element go one after the other, each on the version the one before it made', async () => {
+  const sent: number[] = [];
+  vi.stubGlobal('fetch', async (_path: string, request: RequestInit) => {
+    if (request.method !== 'PUT') return new Response(JSON.stringify(news), { status: 200 });
+    const { version } = JSON.parse(String(request.body)) as { version: number };
+    sent.push(version);
+    return new Response(JSON.stringify({ change: version, version: version + 1 }), { status: 200 });
+  });
+  const client = new QueryClient();
+  const { result } = renderHook(() => usePutElement('ordered', 'skills', 's'), {
+    wrapper: ({ children }: { children: ReactNode }) => createElement(QueryClientProvider, { client }, children),
+  });
+  act(() => {
+    for (const name of ['A', 'B', 'C']) result.current.mutate({ element: { id: 's', name }, version: 1 });
+  });
+  await waitFor(() => expect(sent).toEqual([1, 2, 3]));
 });

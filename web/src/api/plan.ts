@@ -183,14 +183,30 @@ function useDraftChange<Wish, Answer>(plan: string, send: (wish: Wish) => Promis
   return useMutation({ mutationFn: send, onSettled: refresh, ...untilConnected, mutationKey: [plan, 'change'] });
 }
 
+/** By element and version, the version that our own edit of it made. */
+const ours = new Map<string, number>();
+
+function newestOfOurs(path: string, version: number) {
+  let newest = version;
+  for (let next = ours.get(`${path}@${newest}`); next !== undefined; next = ours.get(`${path}@${newest}`)) newest = next;
+  return newest;
+}
+
 export function usePutElement<K extends ElementKind>(plan: string, kind: K, id: string) {
   const client = useQueryClient();
   const refresh = useRefresh(plan);
   return useMutation({
     ...untilConnected,
     mutationKey: [plan, 'change'],
-    mutationFn: ({ element, version }: { element: ElementOf<K>; version: number }) =>
-      call<Edited>('PUT', `/plans/${plan}/draft/${kind}/${id}`, { version, element }),
+    // One after the other: an edit begun before the one before it was stored is made on the version that one makes.
+    scope: { id: `${plan} ${kind} ${id}` },
+    mutationFn: async ({ element, version }: { element: ElementOf<K>; version: number }) => {
+      const path = `/plans/${plan}/draft/${kind}/${id}`;
+      const base = newestOfOurs(path, version);
+      const edited = await call<Edited>('PUT', path, { version: base, element });
+      if (edited.version > base) ours.set(`${path}@${base}`, edited.version);
+      return edited;
+    },
     // The screen shows the stored edit at once; what follows from it comes with the refresh.
     onSuccess: (edited, { element }) =>
       client.setQueryData<Draft>(

@@ -62,3 +62,15 @@ it('Ctrl Enter saves, and Escape asks before it drops', async () => {
   fireEvent.click(screen.getByText('Drop it'));
   expect(screen.queryByLabelText('not saved yet')).toBeNull();
 });
+
+
+it('what is typed while an edit is being stored is saved on the version that edit made', async () => {
+  const sent = open();
+  fireEvent.change(name(), { target: { value: 'Fees' } });
+  fireEvent.keyDown(name(), { key: 'Enter', ctrlKey: true });
+  fireEvent.change(name(), { target: { value: 'Fees and tolls' } });
+  await waitFor(() => expect(useKeptEdits.getState().edits['p/skills/fares']?.version).toBe(2));
+  fireEvent.keyDown(name(), { key: 'Enter', ctrlKey: true });
+  await waitFor(() => expect(sent.filter(({ method }) => method === 'PUT').length).toBe(2));
+  expect(sent.filter(({ method }) => method === 'PUT')[1]?.body).toMatchObject({ element: { name: 'Fees and tolls' }, version: 2 });
+});

@@ -39,12 +39,14 @@ export function useElement<K extends ElementKind>(kind: K, id: string) {
   const put = usePutElement(draft.id, kind, id);
 
   function save(value: ElementOf<K>, version: number) {
-    put.mutate({ element: value, version }, { onSuccess: () => dropIf(value) });
+    put.mutate({ element: value, version }, { onSuccess: (edited) => whenStored(value, edited.version) });
   }
 
-  /** What was typed on while it was being stored waits for the next time. */
-  function dropIf(stored: ElementOf<K>) {
-    if (useKeptEdits.getState().edits[key]?.value === stored) drop(key);
+  /** What was typed on while it was being stored waits for the next time, on the version that was just made. */
+  function whenStored(value: ElementOf<K>, version: number) {
+    const now = useKeptEdits.getState().edits[key];
+    if (now?.value === value) drop(key);
+    else if (now) keep(key, { value: now.value, version });
   }
 
   const conflict = conflictOf(put.error);

@@ -43,7 +43,7 @@ class FaultsIT {
 
     @Test
     void theWorkOfAKilledServerIsTakenOverAndCanBeStopped() throws Exception {
-        String[] arguments = {"--spring.profiles.active=demo", "--kinetarch.roster.search-time=600s"};
+        String[] arguments = {"--spring.profiles.active=demo"};
         var first = Application.start(DATABASE, arguments);
         try (var chromium = new Chromium()) {
             try (var journey = new Journey("before-the-kill", chromium.browser(), first.address())) {
