@@ -1,12 +1,18 @@
 package io.kinetarch.server.shell;
 
 import io.kinetarch.server.document.Years;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.format.FormatterRegistry;
 import org.springframework.http.CacheControl;
+import org.springframework.web.servlet.FlashMap;
+import org.springframework.web.servlet.FlashMapManager;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
@@ -27,6 +33,23 @@ class WebConfiguration implements WebMvcConfigurer {
     public void addFormatters(FormatterRegistry registry) {
         registry.addConverter(String.class, LocalDate.class, text -> Years.checked(LocalDate.parse(text)));
         registry.addConverter(String.class, Instant.class, text -> Years.checked(Instant.parse(text)));
+    }
+
+    /** Nothing is handed from one page to the next; looking for it would ask for the session, and so for the database. */
+    @Bean
+    FlashMapManager flashMapManager() {
+        return new FlashMapManager() {
+            @Override
+            public @Nullable FlashMap retrieveAndUpdate(HttpServletRequest request, HttpServletResponse response) {
+                return null;
+            }
+
+            @Override
+            public void saveOutputFlashMap(
+                    FlashMap flashMap, HttpServletRequest request, HttpServletResponse response) {
+                throw new UnsupportedOperationException("nothing is handed on to another page");
+            }
+        };
     }
 
     /** A view's address is known to the interface alone; the server answers each with the same page. */
