@@ -128,6 +128,7 @@ public class Rosters implements PresenceSource {
                     Kind.STALE_EDIT,
                     "Somebody else has changed the rules of the roster meanwhile. Look at them again.");
         }
+        changes.rostersChanged(planId);
         return rules(planId);
     }
 

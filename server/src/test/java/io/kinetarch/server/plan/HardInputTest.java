@@ -227,6 +227,20 @@ class HardInputTest {
         assertThat(api.getUnless(plan + "/draft", tag).statusCode()).isEqualTo(200);
     }
 
+    /** Working rules of rosters stand beside the plan, and are as new to whoever had the old ones. */
+    @Test
+    void changedRulesOfRostersAreNewToEverybody() {
+        var rules = api.get(plan + "/roster/rules").ok();
+        String tag = rules.raw().headers().firstValue("ETag").orElseThrow();
+        var changed = (ObjectNode) rules.body().path("rules").deepCopy();
+        changed.put("restMinutes", changed.path("restMinutes").asInt() + 30);
+        api.put(
+                        plan + "/roster/rules",
+                        "{\"version\":" + rules.body().path("version").asInt() + ",\"rules\":" + changed + "}")
+                .ok();
+        assertThat(api.getUnless(plan + "/roster/rules", tag).statusCode()).isEqualTo(200);
+    }
+
     /** Undo pressed twice before the screen has followed takes back what the screen said, and no more. */
     @Test
     void undoTakesBackWhatItSaid() {
