@@ -136,8 +136,8 @@ export function keepUpToDate(client: QueryClient, plan: string) {
       void look();
     } else if (before !== undefined && before < count) {
       if (part === 'jobs') void client.invalidateQueries({ queryKey: ['jobs', plan] });
-      else if (part !== 'live') void askAnew(client, plan, FOLLOWS_FROM[part]);
-      if (part === 'live') void bringUpToDate(client, plan);
+      else if (part === 'live') void bringUpToDate(client, plan);
+      else void askAnew(client, plan, FOLLOWS_FROM[part]);
     }
   }
   return { told, stop };
