@@ -33,6 +33,9 @@ public final class HeavyWork implements DisposableBean {
     private static final Duration TURN = Duration.ofSeconds(20);
 
     private static final Duration FORGOTTEN = Duration.ofMinutes(10);
+    /** Anybody can make up names, signed in or not. */
+    private static final int MOST_USERS = 1_000;
+
     private static final Duration WORTH_WAITING = Duration.ofSeconds(5);
 
     private final ThreadPoolExecutor pool = new ThreadPoolExecutor(
@@ -45,6 +48,7 @@ public final class HeavyWork implements DisposableBean {
 
     private final LoadingCache<String, Bulkhead> byUser = Caffeine.newBuilder()
             .expireAfterAccess(FORGOTTEN)
+            .maximumSize(MOST_USERS)
             .build(user -> Bulkhead.of(
                     user,
                     BulkheadConfig.custom()
