@@ -2,6 +2,7 @@ import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import type { DoorPreview, FrontDoor } from '../api/model';
 import { EditorPanel } from '../plan/EditorPanel';
 import { Field, Part } from '../ui/fields';
+import { DoorOpening } from '../settings/DoorOpening';
 import { DoorHours } from '../settings/DoorPanel';
 import { languagesOf } from '../plan/names';
 import { QuestionsEditor } from '../settings/QuestionsEditor';
@@ -40,6 +41,7 @@ export function DoorEditor({
         <Input value={door.name} onChange={(event) => change({ name: event.target.value })} />
       </Field>
       <DoorHours hours={door.hours ?? null} onChange={(hours) => change({ hours })} />
+      <DoorOpening value={door} onChange={change} />
       <Field label="Languages">
         <Select
           mode="tags"
@@ -100,7 +102,7 @@ export function DoorEditor({
           />
         </Field>
         <p className="soft">The form to leave a message asks:</p>
-        <QuestionsEditor language={language} value={door.message} onChange={(message) => change({ message })} />
+        <QuestionsEditor language={language} value={door.message} timed={false} onChange={(message) => change({ message })} />
         <Checkbox checked={door.callBack} onChange={(event) => change({ callBack: event.target.checked })}>
           the visitor may ask to be called back
         </Checkbox>

@@ -2,6 +2,7 @@ import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { DatedHours, DayWindow, HolidayCalendar, HoursYear, OpeningHours, Season } from '../api/model';
 import { EditorPanel } from '../plan/EditorPanel';
+import { ClosingEditor } from '../settings/ClosingEditor';
 import { Field, Line, Part } from '../ui/fields';
 import type { useElement } from '../plan/useElement';
 import { WeekWindows } from '../ui/WeekWindows';
@@ -114,6 +115,7 @@ export function HoursEditor({
       <Part title="Public holidays" short={calendarWords(hours.holidays ?? null, year)} open={hours.holidays != null}>
         <Holidays hours={hours} year={year} onChange={changeHours} />
       </Part>
+      <ClosingEditor value={set.closing} onChange={(closing) => change({ closing })} />
     </EditorPanel>
   );
 }

@@ -94,7 +94,7 @@ function OtherTimeouts({ onChange }: { onChange: () => void }) {
         Without a reply for {formatSeconds(reply.seconds)} the chat goes{' '}
         {reply.then === 'ANOTHER_OPERATOR' ? 'to another operator' : 'back to the head of its queue'}. A silent visitor is reminded after{' '}
         {formatSeconds(silence.reminderSeconds)}, and the chat is closed after {formatSeconds(silence.closeSeconds)}. The bot hands
-        over after {botMisses} misses.{' '}
+        over after {botMisses} misses. Who declined is asked again after everyone else and a pause of {formatSeconds(accept.pauseSeconds)}.{' '}
         <button type="button" className="plain-link" onClick={onChange}>
           Change
         </button>

@@ -44,6 +44,7 @@ const make: Record<ListKind, Maker> = {
         exceptions: [],
         holidays: null,
       },
+      closing: { waiting: 'SERVED_OUT', inHand: 'SERVED_OUT' },
     }) satisfies ElementOf<'hours'>,
   departments: (plan, id, name) => {
     const hours = plan.hours[0]?.id;
@@ -61,6 +62,7 @@ const make: Record<ListKind, Maker> = {
           weight: 1,
           priority: 0,
           choice: { kind: 'longest-free' },
+          handover: { by: 'OFFER', wrapUpSeconds: 0 },
           waiting: { limit: null, positionShown: true, waitShown: false },
           target: { share: 0.8, withinSeconds: 30 },
           workload: { handlingSeconds: 420, patienceSeconds: 180, slowdown: [1, 1.12, 1.3] },
@@ -93,6 +95,8 @@ const make: Record<ListKind, Maker> = {
       department: null,
       languages: ['en'],
       texts: {},
+      opens: 'BY_HOURS',
+      first: { open: 'PEOPLE', closed: 'PEOPLE' },
       questions: [],
       consent: false,
       whenClosed: 'TEXT',

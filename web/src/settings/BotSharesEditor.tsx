@@ -2,6 +2,7 @@ import { CloseOutlined } from '@ant-design/icons';
 import { AutoComplete, Button, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { Settings } from '../api/model';
+import { knownTopics } from '../plan/names';
 import { useWorkplace } from '../plan/workplace';
 
 type BotShare = Settings['botShares'][number];
@@ -18,8 +19,7 @@ interface Props {
 export function BotSharesEditor({ value, onChange }: Props) {
   const { draft } = useWorkplace();
   const [topic, setTopic] = useState('');
-  const known = [...new Set(draft.plan.doors.flatMap(({ questions }) => questions.flatMap(({ choices }) => choices.map((choice) => choice.value))))];
-  const free = known.filter((name) => !value.some((share) => share.topic === name));
+  const free = knownTopics(draft.plan).filter((name) => !value.some((share) => share.topic === name));
   return (
     <>
       <ul className="shares">

@@ -3,6 +3,7 @@ import { NavLink, useLocation } from 'react-router';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { EditorPanel } from '../plan/EditorPanel';
+import { DoorOpening } from './DoorOpening';
 import { Field, Line } from '../ui/fields';
 import { languagesOf } from '../plan/names';
 import { useElement } from '../plan/useElement';
@@ -19,6 +20,7 @@ export function DoorPanel({ id }: { id: string }) {
         <Input value={door.name} onChange={(event) => change({ name: event.target.value })} />
       </Field>
       <DoorHours hours={door.hours ?? null} onChange={(hours) => change({ hours })} />
+      <DoorOpening value={door} onChange={change} />
       <Field label="Languages">
         <Select
           mode="tags"

@@ -2,6 +2,7 @@ import { Checkbox, Input } from 'antd';
 import type { OpeningHours } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
 import { EditorPanel } from '../plan/EditorPanel';
+import { ClosingEditor } from './ClosingEditor';
 import { Field, Line } from '../ui/fields';
 import { useElement } from '../plan/useElement';
 import { WeekWindows } from '../ui/WeekWindows';
@@ -32,6 +33,7 @@ export function HoursPanel({ id }: { id: string }) {
       {!set.hours.roundTheClock && (
         <WeekWindows nothing="closed" value={set.hours.weekly} onChange={(weekly) => changeHours({ weekly })} />
       )}
+      <ClosingEditor value={set.closing} onChange={(closing) => change({ closing })} />
     </EditorPanel>
   );
 }

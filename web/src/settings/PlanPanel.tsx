@@ -14,6 +14,7 @@ import { BotSharesEditor, botWords } from './BotSharesEditor';
 import { PayEditor } from './PayEditor';
 import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
+import { TopicsEditor, topicWords } from './TopicsEditor';
 import { useElement } from '../plan/useElement';
 import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
@@ -75,6 +76,16 @@ export function PlanPanel() {
           ]}
         />
       </Field>
+      <Field label="Who goes away">
+        <Select
+          value={settings.whenAway}
+          onChange={(whenAway) => change({ whenAway })}
+          options={[
+            { value: 'KEPT', label: 'keeps the chats in hand' },
+            { value: 'GIVEN_BACK', label: 'gives them back to their queues' },
+          ]}
+        />
+      </Field>
       {queue && (
         <Line label="Catch-all queue">
           <button type="button" className="plain-link" onClick={() => select({ kind: 'queues', id: queue.id })}>
@@ -88,6 +99,9 @@ export function PlanPanel() {
       </Part>
       <Part title="Cost" short={settings.pay ? `${settings.pay.perHour} ${settings.pay.currency} an hour` : 'not said'}>
         <PayEditor value={settings.pay} onChange={(pay) => change({ pay })} />
+      </Part>
+      <Part title="Topics" short={topicWords(settings.topics)}>
+        <TopicsEditor value={settings.topics} onChange={(topics) => change({ topics })} />
       </Part>
       <Part title="Left to the bot" short={botWords(settings.botShares)}>
         <BotSharesEditor value={settings.botShares} onChange={(botShares) => change({ botShares })} />

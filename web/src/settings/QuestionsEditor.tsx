@@ -12,14 +12,23 @@ const KINDS: { value: QuestionKind; label: string }[] = [
   { value: 'NUMBER', label: 'number' },
 ];
 
+const ASKED: { value: Question['asked']; label: string }[] = [
+  { value: 'BEFORE', label: 'asked before the chat' },
+  { value: 'AFTER_FIRST_MESSAGE', label: 'asked after the first message' },
+  { value: 'WHILE_WAITING', label: 'asked while the chat waits' },
+];
+
 /** Questions in the order in which they are asked, a language at a time. */
 export function QuestionsEditor({
   value,
   language,
+  timed = true,
   onChange,
 }: {
   value: Question[];
   language: string;
+  /** Whether each says when it is asked; a form asks all at once. */
+  timed?: boolean;
   onChange: (value: Question[]) => void;
 }) {
   return (
@@ -34,6 +43,7 @@ export function QuestionsEditor({
         text: { [language]: 'New question' },
         help: {},
         required: false,
+        asked: 'BEFORE',
         choices: [],
       })}
       head={(question, change, name) => (
@@ -57,6 +67,14 @@ export function QuestionsEditor({
               must be answered
             </Checkbox>
           </div>
+          {timed && (
+            <Select
+              aria-label={`When ${name} is asked`}
+              value={question.asked}
+              options={ASKED}
+              onChange={(asked) => change({ asked })}
+            />
+          )}
           <LocalInput
             label={`Help of ${name}`}
             placeholder="a word of help"

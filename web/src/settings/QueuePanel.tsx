@@ -7,6 +7,7 @@ import { COVERED, formatPeople, formatSeconds, formatShare } from '../time/time'
 import { ChatsAtOnce } from './ChatsAtOnce';
 import { CHOICES, ChoiceEditor } from './ChoiceEditor';
 import { EditorPanel } from '../plan/EditorPanel';
+import { HandoverEditor, handoverWords } from './HandoverEditor';
 import { Field, Line, Part } from '../ui/fields';
 import { MembersEditor } from './MembersEditor';
 import { operatorLabel } from '../plan/names';
@@ -154,6 +155,9 @@ export function QueuePanel({ id }: { id: string }) {
           />
         </Field>
         <PriorityNote of="queue" />
+      </Part>
+      <Part title="Handing over" short={handoverWords(queue.handover)}>
+        <HandoverEditor queue={queue} onChange={(handover) => change({ handover })} />
       </Part>
       <Part title="Waiting" short={limitWords(queue.waiting, plan)}>
         <WaitingEditor id={id} value={queue.waiting} onChange={(waiting) => change({ waiting })} />

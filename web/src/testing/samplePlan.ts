@@ -1,22 +1,25 @@
 import type { FrontDoor, Operator, Plan } from '../api/model';
 
 const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
-  accept: { seconds: 30, awayAfter: 3 },
-  reply: { seconds: 120, text: {}, then: 'ANOTHER_OPERATOR' },
+  accept: { seconds: 30, awayAfter: 3, pauseSeconds: 30 },
+  reply: { seconds: 120, text: {}, then: 'ANOTHER_OPERATOR', offers: 'NOTHING' },
   silence: { reminderSeconds: 180, reminder: {}, closeSeconds: 300, close: {} },
   botMisses: 2,
+  botCertainty: 0.5,
+  lost: { operatorSeconds: 60, visitorSeconds: 120 },
+  rungs: { afterChoice: 'GO_ON', afterMove: 'START_ANEW', afterReturn: 'GO_ON' },
 };
 
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 4,
-    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
+    schemaVersion: 5,
+    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], topics: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
     skills: [
       { id: 'fares', name: 'Fares' },
       { id: 'freight', name: 'Freight' },
     ],
-    hours: [{ id: 'day', name: 'Daytime', hours: { timeZone: 'Europe/Dublin', roundTheClock: true, weekly: [], seasons: [], exceptions: [] } }],
+    hours: [{ id: 'day', name: 'Daytime', hours: { timeZone: 'Europe/Dublin', roundTheClock: true, weekly: [], seasons: [], exceptions: [] }, closing: { waiting: 'SERVED_OUT', inHand: 'SERVED_OUT' } }],
     departments: [{ id: 'sales', name: 'Sales', hours: 'day', texts: {}, questions: [] }],
     queues: [
       {
@@ -29,6 +32,7 @@ export function samplePlan(): Plan {
         weight: 2,
         priority: 0,
         choice: { kind: 'longest-free' },
+        handover: { by: 'OFFER', wrapUpSeconds: 0 },
         waiting: { positionShown: true, waitShown: false },
         target: { share: 0.8, withinSeconds: 30 },
         workload: { handlingSeconds: 60, slowdown: [1] },
@@ -48,6 +52,8 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     name,
     languages,
     texts: {},
+    opens: 'BY_HOURS',
+    first: { open: 'PEOPLE', closed: 'PEOPLE' },
     questions: [],
     consent: false,
     whenClosed: 'TEXT',

@@ -63,7 +63,7 @@ final class LargePlan {
         return new Plan(
                 Settings.of("Large", ZONE, Texts.NONE),
                 numbered(SKILLS, i -> new Skill(skill(i), "Skill " + i)),
-                List.of(new HoursSet(day, "Daytime", OpeningHours.weekly(ZONE, everyDay(7, 21)))),
+                List.of(HoursSet.of(day, "Daytime", OpeningHours.weekly(ZONE, everyDay(7, 21)))),
                 numbered(
                         DEPARTMENTS, i -> new Department(department(i), "Department " + i, day, Texts.NONE, List.of())),
                 numbered(QUEUES, i -> queue(i, random)),

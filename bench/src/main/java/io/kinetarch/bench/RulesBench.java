@@ -1,6 +1,7 @@
 package io.kinetarch.bench;
 
 import io.kinetarch.core.hours.WeeklyWindow;
+import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Comparison;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DepartmentId;
@@ -126,7 +127,7 @@ public class RulesBench {
                                 QuestionKind.NUMBER,
                                 LocalText.of("en", "Trucks?"),
                                 LocalText.NONE,
-                                false,
+                                false, AskedWhen.BEFORE,
                                 List.of())));
     }
 

@@ -40,6 +40,7 @@ import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
+import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.Workload;
 import io.kinetarch.core.routing.ConditionWords;
@@ -162,11 +163,20 @@ final class ChangeWords {
                 a.botShares(),
                 b.botShares(),
                 share -> percent(share.share()) + " of " + quoted(share.topic()));
+        said.list("topics", a.topics(), b.topics(), this::topic);
         said.value("seats", a.seats(), b.seats());
         said.value("next chat by", lower(a.nextChat()), lower(b.nextChat()));
         texts(a.texts(), b.texts(), said);
         timeouts(a.timeouts(), b.timeouts(), said);
+        said.value("chats of who goes away", lower(a.whenAway()), lower(b.whenAway()));
         said.list("accepted findings", a.accepted(), b.accepted(), accepted -> quoted(accepted.words()));
+    }
+
+    private String topic(Topic topic) {
+        var skill = topic.skill();
+        return quoted(topic.name())
+                + (skill == null ? "" : " needing " + name(skill))
+                + (topic.handsOver() ? ", handed over" : "");
     }
 
     private static String part(Shrinkage.Part part) {
@@ -211,7 +221,36 @@ final class ChangeWords {
                 seconds(a.silence().closeSeconds()),
                 seconds(b.silence().closeSeconds()));
         said.texts("closing text", a.silence().close(), b.silence().close());
+        said.value(
+                "pause before asking again",
+                seconds(a.accept().pauseSeconds()),
+                seconds(b.accept().pauseSeconds()));
+        said.value(
+                "no reply, the visitor may choose",
+                lower(a.reply().offers()),
+                lower(b.reply().offers()));
         said.value("bot hands over after misses", a.botMisses(), b.botMisses());
+        said.value("bot understands from", percent(a.botCertainty()), percent(b.botCertainty()));
+        said.value(
+                "lost operators give chats back after",
+                seconds(a.lost().operatorSeconds()),
+                seconds(b.lost().operatorSeconds()));
+        said.value(
+                "lost visitors are gone after",
+                seconds(a.lost().visitorSeconds()),
+                seconds(b.lost().visitorSeconds()));
+        said.value(
+                "seconds after the bot",
+                lower(a.rungs().afterChoice()),
+                lower(b.rungs().afterChoice()));
+        said.value(
+                "seconds after a move",
+                lower(a.rungs().afterMove()),
+                lower(b.rungs().afterMove()));
+        said.value(
+                "seconds after coming back",
+                lower(a.rungs().afterReturn()),
+                lower(b.rungs().afterReturn()));
     }
 
     private static void hours(HoursSet a, HoursSet b, Said said) {
@@ -224,6 +263,14 @@ final class ChangeWords {
         said.list("seasons", a.hours().seasons(), b.hours().seasons(), ChangeWords::season);
         said.list("exceptions", a.hours().exceptions(), b.hours().exceptions(), ChangeWords::exception);
         said.value("holidays of", calendar(a.hours()), calendar(b.hours()));
+        said.value(
+                "waiting at closing",
+                lower(a.closing().waiting()),
+                lower(b.closing().waiting()));
+        said.value(
+                "in hand at closing",
+                lower(a.closing().inHand()),
+                lower(b.closing().inHand()));
         said.list("declined holidays", declined(a.hours()), declined(b.hours()), LocalDate::toString);
     }
 
@@ -291,6 +338,12 @@ final class ChangeWords {
         said.value("weight", a.weight(), b.weight());
         said.value("priority", a.priority(), b.priority());
         said.value("next operator", choice(a.choice()), choice(b.choice()));
+        said.value(
+                "handed over by", lower(a.handover().by()), lower(b.handover().by()));
+        said.value(
+                "wrap-up",
+                seconds(a.handover().wrapUpSeconds()),
+                seconds(b.handover().wrapUpSeconds()));
         said.value("waiting limit", limit(a.waiting()), limit(b.waiting()));
         said.flag("shows the position", a.waiting().positionShown(), b.waiting().positionShown());
         said.flag(
@@ -349,6 +402,10 @@ final class ChangeWords {
         said.list("languages", a.languages(), b.languages(), tag -> tag);
         texts(a.texts(), b.texts(), said);
         questions("question", a.questions(), b.questions(), said);
+        said.value("opens", lower(a.opens()), lower(b.opens()));
+        said.value("first while open", lower(a.first().open()), lower(b.first().open()));
+        said.value(
+                "first while closed", lower(a.first().closed()), lower(b.first().closed()));
         said.flag("asks for consent", a.consent(), b.consent());
         said.value("when closed", lower(a.whenClosed()), lower(b.whenClosed()));
         said.value("hours to a reply", a.replyHours(), b.replyHours());
@@ -427,6 +484,7 @@ final class ChangeWords {
         said.texts(about + "help", a.help(), b.help());
         said.value(about + "kind", lower(a.kind()), lower(b.kind()));
         said.flag(about + "must be answered", a.required(), b.required());
+        said.value(about + "is asked", lower(a.asked()), lower(b.asked()));
         said.list(about + "choices", a.choices(), b.choices(), Choice::value);
     }
 

@@ -14,12 +14,14 @@ import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.routing.ChatNeeds;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,6 +35,7 @@ public final class CompiledPlan {
             Caffeine.newBuilder().weakKeys().build(CompiledPlan::new);
 
     private static final Standing ELIGIBLE = new Standing.Eligible();
+    private static final BitSet NOBODY = new BitSet();
     private static final Standing NOT_PRESENT = new Standing.NotPresent();
     private static final int ANY_LANGUAGE = -1;
     private static final int IN_NO_TIER = Integer.MAX_VALUE;
@@ -100,16 +103,41 @@ public final class CompiledPlan {
     /** What one chat asks of an operator, laid out for this plan. */
     public static final class Wanted {
         final CompiledQueue queue;
+        /** What the queue needs, as far as nothing lowers it. */
+        private final Skills needs;
+
         final Skills extra;
+        private final BitSet members;
+        /** Those who may take it whatever they hold. */
+        private final BitSet added;
+
+        private final BitSet left;
         private final @Nullable String tag;
         /** Index of the language; {@code ANY_LANGUAGE} where any will do, none of the plan's where nobody speaks it. */
         private final int language;
 
-        private Wanted(CompiledQueue queue, Skills extra, @Nullable String tag, int language) {
+        private Wanted(
+                CompiledQueue queue,
+                Skills needs,
+                Skills extra,
+                BitSet members,
+                BitSet added,
+                BitSet left,
+                @Nullable String tag,
+                int language) {
             this.queue = queue;
+            this.needs = needs;
             this.extra = extra;
+            this.members = members;
+            this.added = added;
+            this.left = left;
             this.tag = tag;
             this.language = language;
+        }
+
+        /** The tier of an operator by the queue's choice; the greatest number where they are in none. */
+        int tierOf(int operator) {
+            return queue.tierOf[operator];
         }
     }
 
@@ -120,10 +148,57 @@ public final class CompiledPlan {
 
     /** Lays out what a chat asks for. A language that nobody speaks is allowed: nobody is eligible then. */
     public Wanted wanted(ChatNeeds needs) {
+        var queue = queues[index(needs.queue())];
+        return wanted(needs, queue.needs, compile(needs.extraSkills()), queue.members, NOBODY, NOBODY);
+    }
+
+    /**
+     * Lays out what a chat asks for that rungs or a transfer have loosened.
+     *
+     * @param joined for each queue, those who joined it for the day
+     * @param left for each queue, those who left it for the day
+     */
+    Wanted wanted(ChatNeeds needs, Loosened loosened, IntFunction<BitSet> joined, IntFunction<BitSet> left) {
+        int at = index(needs.queue());
+        var queue = queues[at];
+        var own = lowered(queue.needs, loosened);
+        var members = (BitSet) queue.members.clone();
+        if (!loosened.lowered().isEmpty()) {
+            for (int i = 0; i < size(); i++) {
+                boolean bySkill = !(queue.queue.members() instanceof Membership.ByName) && queue.ofDepartment.get(i);
+                members.set(i, members.get(i) || (bySkill && lack(i, own).isEligible()));
+            }
+        }
+        members.or(joined.apply(at));
+        members.andNot(left.apply(at));
+        for (var other : loosened.queues()) {
+            int also = index(other);
+            var more = (BitSet) queues[also].members.clone();
+            more.or(joined.apply(also));
+            more.andNot(left.apply(also));
+            members.or(more);
+        }
+        var holders = loosened.holders();
+        if (holders != null) {
+            int skill = index(holders);
+            for (int i = 0; i < size(); i++) {
+                members.set(i, members.get(i) || level[i][skill] > 0);
+            }
+        }
+        var added = new BitSet(size());
+        loosened.operators().forEach(operator -> added.set(index(operator)));
+        return wanted(needs, own, lowered(compile(needs.extraSkills()), loosened), members, added, left.apply(at));
+    }
+
+    private Wanted wanted(ChatNeeds needs, Skills own, Skills extra, BitSet members, BitSet added, BitSet left) {
         String tag = needs.language();
         return new Wanted(
                 queues[index(needs.queue())],
-                compile(needs.extraSkills()),
+                own,
+                extra,
+                members,
+                added,
+                left,
                 tag,
                 tag == null
                         ? ANY_LANGUAGE
@@ -142,16 +217,20 @@ public final class CompiledPlan {
 
     /** The operators who could ever take a chat that asks for this: nothing that lasts stands against it. */
     public BitSet able(ChatNeeds needs) {
-        var wanted = wanted(needs);
-        var able = (BitSet) wanted.queue.members.clone();
-        able.stream().filter(operator -> !couldTake(operator, wanted)).forEach(able::clear);
+        return able(wanted(needs));
+    }
+
+    BitSet able(Wanted wanted) {
+        var able = new BitSet(size());
+        for (int i = 0; i < size(); i++) {
+            able.set(i, couldTake(i, wanted));
+        }
         return able;
     }
 
     /** Whether an operator could ever take a chat of a queue that asks for nothing special. */
     public boolean canServe(OperatorId operator, QueueId queue) {
-        int index = known(operatorIndex.get(operator), "operator", operator.value());
-        return couldTake(index, wanted(ChatNeeds.of(queue)));
+        return couldTake(index(operator), wanted(ChatNeeds.of(queue)));
     }
 
     /** Whether nothing that lasts stands against an operator taking a chat. */
@@ -189,8 +268,13 @@ public final class CompiledPlan {
 
     private Standing lasting(int operator, Wanted wanted) {
         var queue = wanted.queue;
-        if (!queue.members.get(operator)) {
-            return whyNoMember(operator, queue);
+        if (wanted.added.get(operator)) {
+            return weighed(operator, queue);
+        }
+        if (!wanted.members.get(operator)) {
+            return wanted.left.get(operator)
+                    ? new Standing.LeftForTheDay(queue.queue.id())
+                    : whyNoMember(operator, wanted);
         }
         var lack = lack(operator, wanted.extra);
         if (!lack.isEligible()) {
@@ -206,17 +290,22 @@ public final class CompiledPlan {
                 return new Standing.LanguageLevelTooLow(tag, spoken, queue.queue.leastLanguageLevel());
             }
         }
+        return weighed(operator, queue);
+    }
+
+    private Standing weighed(int operator, CompiledQueue queue) {
         return capacity[operator] < queue.queue.weight()
                 ? new Standing.ChatTooHeavy(capacity[operator], queue.queue.weight())
                 : ELIGIBLE;
     }
 
-    private Standing whyNoMember(int operator, CompiledQueue queue) {
+    private Standing whyNoMember(int operator, Wanted wanted) {
+        var queue = wanted.queue;
         if (queue.queue.members() instanceof Membership.ByName) {
             return new Standing.NotNamed(queue.queue.id());
         }
         return queue.ofDepartment.get(operator)
-                ? lack(operator, queue.needs)
+                ? lack(operator, wanted.needs)
                 : new Standing.OtherDepartment(queue.queue.department());
     }
 
@@ -281,6 +370,22 @@ public final class CompiledPlan {
         return tiers;
     }
 
+    /** What is left to ask for; a skill lowered to nothing need not be held. */
+    private Skills lowered(Skills needs, Loosened loosened) {
+        if (loosened.lowered().isEmpty()) {
+            return needs;
+        }
+        var left = new ArrayList<SkillNeed>();
+        for (int k = 0; k < needs.index.length; k++) {
+            var skill = skills.get(needs.index[k]);
+            int least = needs.leastLevel[k] - loosened.lowered(skill);
+            if (least > 0) {
+                left.add(new SkillNeed(skill, least));
+            }
+        }
+        return compile(left);
+    }
+
     private Skills compile(List<SkillNeed> needs) {
         return new Skills(
                 needs.stream().mapToInt(need -> index(need.skill())).toArray(),
@@ -291,7 +396,13 @@ public final class CompiledPlan {
         return known(skillIndex.get(skill), "skill", skill.value());
     }
 
-    private int index(QueueId queue) {
+    /** The place of an operator in the plan. */
+    int index(OperatorId operator) {
+        return known(operatorIndex.get(operator), "operator", operator.value());
+    }
+
+    /** The place of a queue in the plan. */
+    int index(QueueId queue) {
         return known(queueIndex.get(queue), "queue", queue.value());
     }
 

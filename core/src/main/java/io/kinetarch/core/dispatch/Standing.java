@@ -15,6 +15,9 @@ public sealed interface Standing {
     /** The queue takes its members by name, and they are not among them. */
     record NotNamed(QueueId queue) implements Lasting {}
 
+    /** They left the queue for the day. */
+    record LeftForTheDay(QueueId queue) implements Lasting {}
+
     record OtherDepartment(DepartmentId department) implements Lasting {}
 
     /**
@@ -35,6 +38,9 @@ public sealed interface Standing {
     record ChatTooHeavy(int capacity, int weight) implements Lasting {}
 
     record NotPresent() implements Standing {}
+
+    /** They declined it or let it lapse, and others come first. */
+    record AskedBefore() implements Standing {}
 
     record NoFreeCapacity(int inUse, int capacity, int weight) implements Standing {}
 

@@ -363,6 +363,8 @@ public final class ChatTrial {
         return switch (standing) {
             case Standing.Eligible _ -> comesAfter(queue, rule, pool, index);
             case Standing.NotNamed _ -> "is not named as a member of " + queue.name();
+            case Standing.LeftForTheDay(var left) ->
+                "has left " + plan.queue(left).name() + " for today";
             case Standing.OtherDepartment(var department) ->
                 "does not answer for " + plan.department(department).name();
             case Standing.LacksSkill(var skill, var _) ->
@@ -379,6 +381,7 @@ public final class ChatTrial {
                 "speaks " + language + " at level " + level + "; level " + least + " is needed";
             case Standing.ChatTooHeavy(var capacity, var weight) ->
                 "has a capacity of " + capacity + "; the chat takes " + weight;
+            case Standing.AskedBefore _ -> "was asked before; others come first";
             case Standing.NotPresent _ ->
                 presence.state(operator.id()) == Presence.State.AWAY ? "is away" : "is not present";
             case Standing.NoFreeCapacity(var _, var _, var weight) ->

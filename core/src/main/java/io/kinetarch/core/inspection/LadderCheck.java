@@ -235,11 +235,8 @@ final class LadderCheck {
                             "Let another operator take over after " + TWO_MINUTES + " s.")
                     .offering(
                             "Set it to " + TWO_MINUTES + " s",
-                            put(new Timeouts(
-                                    timeouts.accept(),
-                                    new Timeouts.Reply(TWO_MINUTES, reply.text(), reply.then()),
-                                    timeouts.silence(),
-                                    timeouts.botMisses()))));
+                            put(timeouts.with(
+                                    new Timeouts.Reply(TWO_MINUTES, reply.text(), reply.then(), reply.offers())))));
         }
         var silence = timeouts.silence();
         if (silence.closeSeconds() < FIVE_MINUTES) {
@@ -253,15 +250,8 @@ final class LadderCheck {
                             "Close it after " + FIVE_MINUTES + " s.")
                     .offering(
                             "Set it to " + FIVE_MINUTES + " s",
-                            put(new Timeouts(
-                                    timeouts.accept(),
-                                    timeouts.reply(),
-                                    new Timeouts.Silence(
-                                            silence.reminderSeconds(),
-                                            silence.reminder(),
-                                            FIVE_MINUTES,
-                                            silence.close()),
-                                    timeouts.botMisses()))));
+                            put(timeouts.with(new Timeouts.Silence(
+                                    silence.reminderSeconds(), silence.reminder(), FIVE_MINUTES, silence.close())))));
         }
     }
 

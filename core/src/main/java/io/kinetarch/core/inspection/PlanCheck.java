@@ -16,7 +16,6 @@ import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
-import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
@@ -286,7 +285,7 @@ public final class PlanCheck {
                         "“" + set.name() + "” has windows that overlap or touch; they count as one.",
                         "Write them as one, so that everybody reads the same.",
                         "Merge them",
-                        new PlanEdit.Put(new HoursSet(set.id(), set.name(), merged)));
+                        new PlanEdit.Put(set.with(merged)));
             }
         }
     }
@@ -451,14 +450,10 @@ public final class PlanCheck {
                                 + ".",
                         "Close on it, give it hours of its own, or say that it is as always.",
                         undecided.size() == 1 ? "Close on it" : "Close on all of them",
-                        new PlanEdit.Put(new HoursSet(
-                                set.id(),
-                                set.name(),
-                                set.hours()
-                                        .withExceptions(undecided.stream()
-                                                .map(proposal ->
-                                                        new DatedHours(proposal.date(), proposal.name(), List.of()))
-                                                .toList()))));
+                        new PlanEdit.Put(set.with(set.hours()
+                                .withExceptions(undecided.stream()
+                                        .map(proposal -> new DatedHours(proposal.date(), proposal.name(), List.of()))
+                                        .toList()))));
             }
         }
     }

@@ -301,6 +301,7 @@ public final class WhyClosed {
     private String lack(Standing.Lasting obstacle) {
         return switch (obstacle) {
             case Standing.NotNamed _ -> "not named as members";
+            case Standing.LeftForTheDay _ -> "gone from the queue for today";
             case Standing.OtherDepartment _ -> "answering for other departments";
             case Standing.LacksSkill(var skill, var _) ->
                 "without " + plan.skill(skill).name();

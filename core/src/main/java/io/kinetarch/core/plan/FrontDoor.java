@@ -12,7 +12,9 @@ import org.jspecify.annotations.Nullable;
  * @param department whose texts it falls back on; null where it falls back on the plan's at once
  * @param languages BCP 47 tags it speaks, at least one; the first where a visitor's is none of them
  * @param texts what its visitors read; a place or language left out falls back on the department's
- * @param questions asked before a chat
+ * @param opens what it asks for besides its hours
+ * @param first who answers first
+ * @param questions asked of whoever starts a chat
  * @param consent whether a visitor has to agree to the consent text before a chat
  * @param replyHours within how many hours a message is answered, 1 to 720; null where nothing is promised
  * @param message asked in the form to leave a message with
@@ -29,6 +31,8 @@ public record FrontDoor(
         @Nullable DepartmentId department,
         List<String> languages,
         Texts texts,
+        DoorOpens opens,
+        FirstToAnswer first,
         List<Question> questions,
         boolean consent,
         WhenClosed whenClosed,
@@ -78,6 +82,8 @@ public record FrontDoor(
                 null,
                 languages,
                 Texts.NONE,
+                DoorOpens.BY_HOURS,
+                FirstToAnswer.PEOPLE,
                 questions,
                 false,
                 WhenClosed.TEXT,
@@ -120,6 +126,8 @@ public record FrontDoor(
                 otherDepartment,
                 languages,
                 texts,
+                opens,
+                first,
                 questions,
                 consent,
                 whenClosed,

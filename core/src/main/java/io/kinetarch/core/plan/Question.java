@@ -7,10 +7,17 @@ import java.util.List;
  *
  * @param text the question itself, in at least one language
  * @param help a word of help beside it
+ * @param asked when; a form to leave a message with asks all its questions at once
  * @param choices the possible answers of a {@link QuestionKind#CHOICE}, at least one; none for any other kind
  */
 public record Question(
-        QuestionId id, QuestionKind kind, LocalText text, LocalText help, boolean required, List<Choice> choices) {
+        QuestionId id,
+        QuestionKind kind,
+        LocalText text,
+        LocalText help,
+        boolean required,
+        AskedWhen asked,
+        List<Choice> choices) {
     public Question {
         if (text.isEmpty()) {
             throw new PlanRefusal("/text", "a question needs its text in at least one language");
@@ -26,7 +33,7 @@ public record Question(
 
     /** A question for one line of text, without help. */
     public static Question open(QuestionId id, LocalText text, boolean required) {
-        return new Question(id, QuestionKind.TEXT, text, LocalText.NONE, required, List.of());
+        return new Question(id, QuestionKind.TEXT, text, LocalText.NONE, required, AskedWhen.BEFORE, List.of());
     }
 
     /** A question that offers choices, without help. */
@@ -37,6 +44,7 @@ public record Question(
                 text,
                 LocalText.NONE,
                 required,
+                AskedWhen.BEFORE,
                 choices.stream().map(Choice::of).toList());
     }
 }

@@ -10,6 +10,7 @@ import java.util.List;
  * @param leastLanguageLevel how well an operator must speak the visitor's language, 1 to {@value Skill#HIGHEST_LEVEL}
  * @param weight how much of an operator's capacity one chat takes, 1 to 100
  * @param priority 0 to 9; where operators take their next chat by priority, the higher goes first
+ * @param handover how its chats come to an operator
  * @param transfers queues that its chats may be transferred to
  * @param ladder what happens as a chat waits
  */
@@ -23,6 +24,7 @@ public record Queue(
         int weight,
         int priority,
         OperatorChoice choice,
+        Handover handover,
         WaitingRoom waiting,
         QueueTarget target,
         Workload workload,
@@ -75,6 +77,7 @@ public record Queue(
                 weight,
                 0,
                 new OperatorChoice.LongestFree(),
+                Handover.OFFERED,
                 WaitingRoom.OPEN,
                 target,
                 workload,
@@ -94,6 +97,7 @@ public record Queue(
                 weight,
                 priority,
                 choice,
+                handover,
                 waiting,
                 target,
                 workload,
@@ -113,9 +117,30 @@ public record Queue(
                 otherWeight,
                 priority,
                 choice,
+                handover,
                 waiting,
                 target,
                 other,
+                transfers,
+                ladder);
+    }
+
+    /** This queue with another way of handing over. */
+    public Queue with(Handover other) {
+        return new Queue(
+                id,
+                name,
+                department,
+                members,
+                needs,
+                leastLanguageLevel,
+                weight,
+                priority,
+                choice,
+                other,
+                waiting,
+                target,
+                workload,
                 transfers,
                 ladder);
     }

@@ -22,8 +22,16 @@ final class References {
     static List<Reference> of(Element element) {
         var found = new ArrayList<Reference>();
         switch (element) {
-            case Settings _, Skill _, HoursSet _ -> {
+            case Skill _, HoursSet _ -> {
                 // refer to nothing
+            }
+            case Settings settings -> {
+                for (int i = 0; i < settings.topics().size(); i++) {
+                    var skill = settings.topics().get(i).skill();
+                    if (skill != null) {
+                        skill(skill, "/topics/" + i, found);
+                    }
+                }
             }
             case Department department -> found.add(new Reference(department.hours(), "/hours", "opening hours", true));
             case Queue queue -> ofQueue(queue, found);
@@ -138,7 +146,10 @@ final class References {
     static Element redirected(Element element, ElementId from, @Nullable ElementId to) {
         var redirect = new Redirect(from, to);
         return switch (element) {
-            case Settings _, Skill _, HoursSet _ -> element;
+            case Skill _, HoursSet _ -> element;
+            case Settings settings ->
+                settings.withTopics(
+                        settings.topics().stream().map(redirect::topic).toList());
             case Department department ->
                 new Department(
                         department.id(),
@@ -206,6 +217,11 @@ final class References {
             return kept;
         }
 
+        Topic topic(Topic topic) {
+            var skill = topic.skill();
+            return skill == null ? topic : new Topic(topic.name(), maybe(skill).orElse(null), topic.handsOver());
+        }
+
         Condition condition(Condition condition) {
             return switch (condition) {
                 case Condition.DoorIs(var doors) -> new Condition.DoorIs(some(doors));
@@ -266,6 +282,7 @@ final class References {
                     queue.weight(),
                     queue.priority(),
                     choice(queue.choice()),
+                    queue.handover(),
                     waiting(queue.waiting(), queue.id()),
                     queue.target(),
                     queue.workload(),

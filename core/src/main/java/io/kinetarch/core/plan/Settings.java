@@ -3,6 +3,7 @@ package io.kinetarch.core.plan;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -14,10 +15,12 @@ import org.jspecify.annotations.Nullable;
  * @param shrinkage paid time that is not spent answering (breaks, training, absence)
  * @param pay what an hour costs; null where nobody has said
  * @param botShares what a bot is assumed to finish by itself, by topic; of topics not named, nothing
+ * @param topics what chats can be about
  * @param seats how many operators are licensed, 1 to 100,000; null where nobody counts them
  * @param nextChat which of several queues an operator's next chat comes from
  * @param texts the texts of every department and door that has none of its own
  * @param timeouts what happens when one side of a chat waits in vain
+ * @param whenAway what becomes of the chats of an operator who goes away
  * @param accepted findings that someone decided to live with
  */
 public record Settings(
@@ -27,10 +30,12 @@ public record Settings(
         Shrinkage shrinkage,
         @Nullable Pay pay,
         List<BotShare> botShares,
+        List<Topic> topics,
         @Nullable Integer seats,
         NextChatFrom nextChat,
         Texts texts,
         Timeouts timeouts,
+        WhenAway whenAway,
         List<Acceptance> accepted)
         implements Element {
     private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
@@ -44,6 +49,8 @@ public record Settings(
         }
         botShares = List.copyOf(botShares);
         Checks.noneTwice("botShares", botShares, BotShare::topic, "/topic");
+        topics = List.copyOf(topics);
+        Checks.noneTwice("topics", topics, Topic::name, "/name");
         if (seats != null) {
             Checks.between("seats", seats, 1, 100_000);
         }
@@ -59,23 +66,65 @@ public record Settings(
                 Shrinkage.of(0.3),
                 null,
                 List.of(),
+                List.of(),
                 null,
                 NextChatFrom.PRIORITY,
                 texts,
                 Timeouts.COMMON,
+                WhenAway.KEPT,
                 List.of());
     }
 
     /** These settings with other timeouts. */
     public Settings with(Timeouts other) {
-        return new Settings(
-                name, timeZone, country, shrinkage, pay, botShares, seats, nextChat, texts, other, accepted);
+        return with(topics, nextChat, other, whenAway, accepted);
     }
 
     /** These settings with other accepted findings. */
     public Settings with(List<Acceptance> other) {
+        return with(topics, nextChat, timeouts, whenAway, other);
+    }
+
+    /** These settings with other topics. */
+    public Settings withTopics(List<Topic> other) {
+        return with(other, nextChat, timeouts, whenAway, accepted);
+    }
+
+    /** These settings with another order of chats. */
+    public Settings with(NextChatFrom other) {
+        return with(topics, other, timeouts, whenAway, accepted);
+    }
+
+    /** These settings with something else for the chats of an operator who goes away. */
+    public Settings with(WhenAway other) {
+        return with(topics, nextChat, timeouts, other, accepted);
+    }
+
+    private Settings with(
+            List<Topic> otherTopics,
+            NextChatFrom otherOrder,
+            Timeouts otherTimeouts,
+            WhenAway otherWhenAway,
+            List<Acceptance> otherAccepted) {
         return new Settings(
-                name, timeZone, country, shrinkage, pay, botShares, seats, nextChat, texts, timeouts, other);
+                name,
+                timeZone,
+                country,
+                shrinkage,
+                pay,
+                botShares,
+                otherTopics,
+                seats,
+                otherOrder,
+                texts,
+                otherTimeouts,
+                otherWhenAway,
+                otherAccepted);
+    }
+
+    /** What is known of a topic; none where nobody said anything of it. */
+    public Optional<Topic> topic(@Nullable String name) {
+        return topics.stream().filter(topic -> topic.name().equals(name)).findFirst();
     }
 
     /** The share of the chats about a topic that a bot finishes by itself; of those about none that is known, nothing. */

@@ -15,6 +15,7 @@ import io.kinetarch.core.plan.BotShare;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.HeldSkill;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.LocalText;
@@ -42,6 +43,7 @@ import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
 import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.plan.Workload;
 import java.util.List;
 import java.util.Map;
@@ -63,6 +65,7 @@ class ChangeListTest {
                 1,
                 4,
                 new OperatorChoice.Tiers(List.of(List.of(new OperatorId("ana")), List.of(new OperatorId("cleo")))),
+                Handover.OFFERED,
                 new WaitingRoom(new WaitingRoom.Limit(15, new WaitingRoom.Beyond.ToQueue(CARGO)), false, true),
                 QueueTarget.of(0.85, 25),
                 Workload.of(420, null, List.of(1.0, 1.2)),
@@ -140,7 +143,7 @@ class ChangeListTest {
         var shorter = SamplePlan.everyDay(8, 18).stream()
                 .filter(window -> window.day().getValue() < 6)
                 .toList();
-        var plan = SamplePlan.edited(new HoursSet(DAYTIME, "Daytime", OpeningHours.weekly(DUBLIN, shorter)));
+        var plan = SamplePlan.edited(HoursSet.of(DAYTIME, "Daytime", OpeningHours.weekly(DUBLIN, shorter)));
 
         assertThat(words(plan)).containsExactly("Daytime: Sat, Sun 08:00–18:00 → closed");
     }
@@ -155,10 +158,12 @@ class ChangeListTest {
                 Shrinkage.of(0.25),
                 new Pay(24.5, "EUR"),
                 List.of(new BotShare("Fares", 0.4)),
+                List.of(),
                 20,
                 NextChatFrom.TARGET,
                 texts,
                 Timeouts.COMMON,
+                WhenAway.KEPT,
                 List.of()));
 
         assertThat(words(plan))
@@ -204,7 +209,7 @@ class ChangeListTest {
 
     @Test
     void roundTheClockIsSaid() {
-        var always = new HoursSet(DAYTIME, "Daytime", OpeningHours.aroundTheClock(DUBLIN));
+        var always = HoursSet.of(DAYTIME, "Daytime", OpeningHours.aroundTheClock(DUBLIN));
 
         assertThat(words(SamplePlan.edited(always)))
                 .containsExactly(
@@ -221,10 +226,12 @@ class ChangeListTest {
                 Shrinkage.of(0.3),
                 null,
                 List.of(),
+                List.of(),
                 null,
                 NextChatFrom.PRIORITY,
                 texts,
                 Timeouts.COMMON,
+                WhenAway.KEPT,
                 List.of()));
 
         assertThat(words(plan).getFirst()).endsWith("…”").hasSizeLessThan(120);

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.kinetarch.core.dispatch.NextChat.Waiting;
+import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.NextChatFrom;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
@@ -13,6 +14,7 @@ import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Settings;
+import io.kinetarch.core.plan.WhenAway;
 import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
@@ -68,10 +70,12 @@ class NextChatTest {
                         settings.shrinkage(),
                         null,
                         List.of(),
+                        List.of(),
                         null,
                         by,
                         settings.texts(),
                         settings.timeouts(),
+                        WhenAway.KEPT,
                         List.of()),
                 new Queue(
                         cargo.id(),
@@ -83,6 +87,7 @@ class NextChatTest {
                         cargo.weight(),
                         cargoPriority,
                         cargo.choice(),
+                        Handover.OFFERED,
                         cargo.waiting(),
                         QueueTarget.of(0.8, cargoSeconds),
                         cargo.workload(),

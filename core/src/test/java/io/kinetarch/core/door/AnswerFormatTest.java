@@ -2,6 +2,7 @@ package io.kinetarch.core.door;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionId;
@@ -86,7 +87,14 @@ class AnswerFormatTest {
 
     private static Optional<String> refusal(QuestionKind kind, String answer) {
         return AnswerFormat.refusal(
-                new Question(new QuestionId("q"), kind, LocalText.of("en", "Asked"), LocalText.NONE, true, List.of()),
+                new Question(
+                        new QuestionId("q"),
+                        kind,
+                        LocalText.of("en", "Asked"),
+                        LocalText.NONE,
+                        true,
+                        AskedWhen.BEFORE,
+                        List.of()),
                 answer,
                 List.of("en"));
     }

@@ -38,7 +38,7 @@ class DoorStateTest {
     private static final Plan PLAN = SamplePlan.plan()
             .edited(List.of(
                     new PlanEdit.Put(
-                            new HoursSet(EARLY, "Early", OpeningHours.weekly(DUBLIN, SamplePlan.everyDay(6, 10)))),
+                            HoursSet.of(EARLY, "Early", OpeningHours.weekly(DUBLIN, SamplePlan.everyDay(6, 10)))),
                     new PlanEdit.Put(new Department(FREIGHT, "Freight", EARLY, Texts.NONE, List.of())),
                     new PlanEdit.Put(Queue.plain(
                             CARGO,
@@ -83,7 +83,7 @@ class DoorStateTest {
                 .as("open until six in the evening")
                 .contains(Instant.parse("2026-12-02T06:00:00Z"));
         var always = PLAN.edited(List.of(
-                new PlanEdit.Put(new HoursSet(SamplePlan.DAYTIME, "Always", OpeningHours.aroundTheClock(DUBLIN)))));
+                new PlanEdit.Put(HoursSet.of(SamplePlan.DAYTIME, "Always", OpeningHours.aroundTheClock(DUBLIN)))));
         assertThat(DoorState.nextOpening(always, door, NOON)).isEmpty();
     }
 

@@ -7,6 +7,7 @@ import io.kinetarch.core.door.DoorTexts.Found;
 import io.kinetarch.core.door.DoorTexts.Missing;
 import io.kinetarch.core.door.DoorTexts.Source;
 import io.kinetarch.core.plan.AnswerCard;
+import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Choice;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.Ending;
@@ -21,6 +22,7 @@ import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
+import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.plan.WhenClosed;
 import java.util.List;
 import java.util.Map;
@@ -35,12 +37,14 @@ class DoorTextsTest {
                     Shrinkage.NONE,
                     null,
                     List.of(),
+                    List.of(),
                     null,
                     NextChatFrom.PRIORITY,
                     new Texts(Map.of(
                             TextKind.BUSY, LocalText.of(Map.of("en", "plan", "de", "Plan")),
                             TextKind.ENDED, LocalText.of("en", "plan"))),
                     Timeouts.COMMON,
+                    WhenAway.KEPT,
                     List.of()),
             new Department(
                     SamplePlan.SALES, "Sales", SamplePlan.DAYTIME, text(TextKind.BUSY, "en", "department"), List.of()));
@@ -94,6 +98,7 @@ class DoorTextsTest {
                 LocalText.of(Map.of("en", "What?", "de", "Was?")),
                 LocalText.of("en", "Pick one"),
                 true,
+                AskedWhen.BEFORE,
                 List.of(Choice.of("same in all"), new Choice("fares", LocalText.of("en", "Fares"))));
         var door = new SampleDoor()
                 .languages("en", "de")

@@ -3,7 +3,9 @@ package io.kinetarch.core.door;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.AnswerCard;
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.DoorOpens;
 import io.kinetarch.core.plan.Ending;
+import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Invitation;
 import io.kinetarch.core.plan.LocalText;
@@ -132,6 +134,8 @@ public final class SampleDoor {
                 null,
                 languages,
                 texts,
+                DoorOpens.BY_HOURS,
+                FirstToAnswer.PEOPLE,
                 questions,
                 consent,
                 whenClosed,

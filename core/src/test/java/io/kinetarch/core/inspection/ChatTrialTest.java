@@ -14,6 +14,7 @@ import io.kinetarch.core.inspection.ChatTrial.Step;
 import io.kinetarch.core.inspection.ChatTrial.Trial;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Membership;
 import io.kinetarch.core.plan.OperatorChoice;
@@ -207,6 +208,7 @@ class ChatTrialTest {
                 1,
                 0,
                 queue.choice(),
+                Handover.OFFERED,
                 queue.waiting(),
                 queue.target(),
                 queue.workload(),

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.core.door.SampleDoor;
 import io.kinetarch.core.inspection.Finding.Severity;
+import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Colour;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FrontDoor;
@@ -139,6 +140,7 @@ class DoorCheckTest {
                 LocalText.of("en", "Question " + i),
                 LocalText.NONE,
                 required,
+                AskedWhen.BEFORE,
                 List.of());
     }
 

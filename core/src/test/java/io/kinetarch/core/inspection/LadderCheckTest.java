@@ -92,11 +92,9 @@ class LadderCheckTest {
     void timeoutsOutsideCommonPracticeAreFound() {
         var plan = SamplePlan.edited(SamplePlan.plan()
                 .settings()
-                .with(new Timeouts(
-                        new Timeouts.Accept(30, 3),
-                        new Timeouts.Reply(420, LocalText.NONE, Timeouts.AfterNoReply.HEAD_OF_QUEUE),
-                        new Timeouts.Silence(60, LocalText.NONE, 120, LocalText.NONE),
-                        2)));
+                .with(Timeouts.COMMON
+                        .with(Timeouts.Reply.of(420, LocalText.NONE, Timeouts.AfterNoReply.HEAD_OF_QUEUE))
+                        .with(new Timeouts.Silence(60, LocalText.NONE, 120, LocalText.NONE))));
 
         assertThat(words(plan)).hasSize(2);
         assertThat(words(plan).get(0)).startsWith("A visitor may wait 420 s for an operator's reply");

@@ -16,6 +16,7 @@ import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.HeldSkill;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
@@ -41,6 +42,7 @@ import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
 import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.plan.Workload;
 import java.time.LocalDate;
 import java.util.List;
@@ -81,10 +83,12 @@ class PlanCheckTest {
                 Shrinkage.NONE,
                 null,
                 List.of(),
+                List.of(),
                 3,
                 NextChatFrom.PRIORITY,
                 Texts.NONE,
                 Timeouts.COMMON,
+                WhenAway.KEPT,
                 List.of()));
 
         found(plan, Severity.WARNS, "4 operators are in the plan, but only 3 seats are licensed.");
@@ -111,7 +115,7 @@ class PlanCheckTest {
 
     @Test
     void whatCanNeverWorkIsSaid() {
-        var never = new HoursSet(DAYTIME, "Daytime", OpeningHours.weekly(DUBLIN, List.of()));
+        var never = HoursSet.of(DAYTIME, "Daytime", OpeningHours.weekly(DUBLIN, List.of()));
         var idle = new Department(new DepartmentId("idle"), "Idle", DAYTIME, Texts.NONE, List.of());
         var lonely = Queue.plain(
                 new QueueId("lonely"),
@@ -230,6 +234,7 @@ class PlanCheckTest {
                 1,
                 0,
                 new OperatorChoice.LongestFree(),
+                Handover.OFFERED,
                 new WaitingRoom(new WaitingRoom.Limit(5, new WaitingRoom.Beyond.ToQueue(to)), true, false),
                 QueueTarget.of(0.8, 30),
                 Workload.of(60, null, List.of(1.0)),
@@ -266,7 +271,7 @@ class PlanCheckTest {
 
     @Test
     void aDoorOpenForAClosedDepartmentIsNoted() {
-        var always = new HoursSet(new HoursId("always"), "Always", OpeningHours.aroundTheClock(SamplePlan.DUBLIN));
+        var always = HoursSet.of(new HoursId("always"), "Always", OpeningHours.aroundTheClock(SamplePlan.DUBLIN));
         var door = SamplePlan.plan().door(SamplePlan.SITE).with(always.id(), null);
 
         found(
@@ -310,7 +315,7 @@ class PlanCheckTest {
     }
 
     private static HoursSet daytime(List<DatedHours> exceptions, List<LocalDate> declined) {
-        return new HoursSet(
+        return HoursSet.of(
                 DAYTIME,
                 "Daytime",
                 new OpeningHours(

@@ -77,10 +77,12 @@ class AssumedFiguresTest {
                 settings.shrinkage(),
                 null,
                 List.of(new BotShare("Fares", 0.4)),
+                List.of(),
                 null,
                 settings.nextChat(),
                 settings.texts(),
                 settings.timeouts(),
+                WhenAway.KEPT,
                 List.of());
 
         assertThat(withBot.botShare("Fares")).isEqualTo(0.4);

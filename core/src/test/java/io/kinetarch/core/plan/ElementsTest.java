@@ -149,10 +149,12 @@ class ElementsTest {
                 Shrinkage.NONE,
                 null,
                 List.of(),
+                List.of(),
                 seats,
                 NextChatFrom.PRIORITY,
                 Texts.NONE,
                 Timeouts.COMMON,
+                WhenAway.KEPT,
                 List.of());
     }
 
@@ -171,6 +173,7 @@ class ElementsTest {
                 1,
                 priority,
                 new OperatorChoice.LongestFree(),
+                Handover.OFFERED,
                 WaitingRoom.OPEN,
                 QueueTarget.of(0.8, 30),
                 Workload.of(60, null, List.of(1.0)),

@@ -51,8 +51,8 @@ class RungsAndConditionsTest {
 
     @Test
     void timeoutsRefuseWhatCannotBe() {
-        refused(() -> new Timeouts.Accept(4, 1), "/seconds", "from 5 to 3600");
-        refused(() -> new Timeouts.Accept(5, 0), "/awayAfter", "from 1 to 100");
+        refused(() -> Timeouts.Accept.of(4, 1), "/seconds", "from 5 to 3600");
+        refused(() -> Timeouts.Accept.of(5, 0), "/awayAfter", "from 1 to 100");
         refused(() -> silence(300, 300), "/closeSeconds", "after the reminder, which comes after 300 s");
         refused(() -> silence(9, 300), "/reminderSeconds", "from 10");
         assertThat(silence(10, 11).closeSeconds()).isEqualTo(11);
@@ -81,7 +81,13 @@ class RungsAndConditionsTest {
         var number = new SampleDoor()
                 .languages("en")
                 .asks(new Question(
-                        TRUCKS, QuestionKind.NUMBER, LocalText.of("en", "Trucks?"), LocalText.NONE, false, List.of()))
+                        TRUCKS,
+                        QuestionKind.NUMBER,
+                        LocalText.of("en", "Trucks?"),
+                        LocalText.NONE,
+                        false,
+                        AskedWhen.BEFORE,
+                        List.of()))
                 .door(new DoorId("freight"));
         var plan = PLAN.edited(List.of(new PlanEdit.Put(number)));
 
@@ -141,10 +147,13 @@ class RungsAndConditionsTest {
                         new Rung(90, new Action.MoveTo(CARGO)))));
         var timeouts = SamplePlan.edited(PLAN.settings()
                 .with(new Timeouts(
-                        new Timeouts.Accept(20, 2),
-                        new Timeouts.Reply(90, SOON, Timeouts.AfterNoReply.HEAD_OF_QUEUE),
+                        Timeouts.Accept.of(20, 2),
+                        Timeouts.Reply.of(90, SOON, Timeouts.AfterNoReply.HEAD_OF_QUEUE),
                         silence(60, 400),
-                        3)));
+                        3,
+                        0.5,
+                        new Timeouts.Lost(60, 120),
+                        Timeouts.RungClock.COMMON)));
 
         assertThat(words(ladder))
                 .isEqualTo(

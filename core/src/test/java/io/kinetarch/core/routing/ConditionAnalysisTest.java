@@ -9,6 +9,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.core.door.SampleDoor;
 import io.kinetarch.core.hours.WeeklyWindow;
+import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Comparison;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DoorId;
@@ -63,6 +64,7 @@ class ConditionAnalysisTest {
                                 LocalText.of("en", "Trucks?"),
                                 LocalText.NONE,
                                 false,
+                                AskedWhen.BEFORE,
                                 List.of()))
                 .knows(new PageFact(PageFact.Kind.OTHER, "tier", null))
                 .door(DESK);

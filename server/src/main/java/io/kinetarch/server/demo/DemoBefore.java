@@ -15,6 +15,7 @@ import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Timeouts;
+import io.kinetarch.core.plan.WhenAway;
 import java.util.List;
 
 /**
@@ -31,7 +32,7 @@ final class DemoBefore {
         var day = plan.hours(new HoursId("sailing-day"));
         return plan.edited(List.of(
                 new Put(settings(plan)),
-                new Put(new HoursSet(day.id(), day.name(), OpeningHours.aroundTheClock(plan.timeZone()))),
+                new Put(HoursSet.of(day.id(), day.name(), OpeningHours.aroundTheClock(plan.timeZone()))),
                 new Put(plan.queue(sailings)
                         .withLadder(List.of(
                                 new Rung(120, new Rung.Action.MoveTo(new QueueId("rebooking"))),
@@ -61,15 +62,16 @@ final class DemoBefore {
                         now.shrinkage(),
                         now.pay(),
                         now.botShares(),
+                        List.of(),
                         now.seats(),
                         now.nextChat(),
                         now.texts(),
                         now.timeouts(),
+                        WhenAway.KEPT,
                         List.of())
-                .with(new Timeouts(
-                        now.timeouts().accept(),
-                        new Timeouts.Reply(420, now.timeouts().reply().text(), Timeouts.AfterNoReply.HEAD_OF_QUEUE),
-                        new Timeouts.Silence(60, LocalText.NONE, 150, LocalText.NONE),
-                        now.timeouts().botMisses()));
+                .with(now.timeouts()
+                        .with(Timeouts.Reply.of(
+                                420, now.timeouts().reply().text(), Timeouts.AfterNoReply.HEAD_OF_QUEUE))
+                        .with(new Timeouts.Silence(60, LocalText.NONE, 150, LocalText.NONE)));
     }
 }

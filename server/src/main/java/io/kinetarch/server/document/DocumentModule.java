@@ -64,6 +64,12 @@ final class DocumentModule extends SimpleModule {
         setDeserializerModifier(new BoundedYears());
     }
 
+    @Override
+    public void setupModule(SetupContext context) {
+        super.setupModule(context);
+        context.addDeserializerModifier(new OlderPlans());
+    }
+
     abstract static class ValueAsText {
         @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
         ValueAsText(String value) {}

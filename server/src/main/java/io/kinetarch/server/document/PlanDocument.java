@@ -33,7 +33,7 @@ public record PlanDocument(
         List<Rule> rules,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable SortedMap<String, String> pictures) {
     /** The version of the plan document that this program writes. */
-    public static final int SCHEMA_VERSION = 4;
+    public static final int SCHEMA_VERSION = 5;
 
     public PlanDocument {
         if (schemaVersion != SCHEMA_VERSION) {

@@ -28,6 +28,57 @@ final class PlanMigration {
             settingsToVersion4((ObjectNode) document.path("settings"));
             document.put("schemaVersion", 4);
         }
+        fromVersion4(document);
+    }
+
+    /** Brings a document of version 4 up to date, whatever else may be wrong with it; others stay as they are. */
+    static void fromVersion4(ObjectNode document) {
+        if (document.path("schemaVersion").asInt() == 4) {
+            settingsToVersion5(part(document, "settings"));
+            objects(document, "hours").forEach(PlanMigration::hoursToVersion5);
+            objects(document, "departments").forEach(PlanMigration::departmentToVersion5);
+            objects(document, "queues").forEach(PlanMigration::queueToVersion5);
+            objects(document, "doors").forEach(PlanMigration::doorToVersion5);
+            document.put("schemaVersion", 5);
+        }
+    }
+
+    /** Version 5 knows topics, what becomes of the chats of whoever goes away, and more of timeouts. */
+    static void settingsToVersion5(ObjectNode settings) {
+        settings.putArray("topics");
+        settings.put("whenAway", "KEPT");
+        var timeouts = part(settings, "timeouts");
+        part(timeouts, "accept").put("pauseSeconds", 30);
+        part(timeouts, "reply").put("offers", "NOTHING");
+        timeouts.put("botCertainty", 0.5);
+        timeouts.putObject("lost").put("operatorSeconds", 60).put("visitorSeconds", 120);
+        timeouts.putObject("rungs")
+                .put("afterChoice", "GO_ON")
+                .put("afterMove", "START_ANEW")
+                .put("afterReturn", "GO_ON");
+    }
+
+    /** Version 5 says what becomes of chats at the end of opening hours. */
+    static void hoursToVersion5(ObjectNode set) {
+        set.putObject("closing").put("waiting", "SERVED_OUT").put("inHand", "SERVED_OUT");
+    }
+
+    /** Version 5 says how chats are handed over and what each leaves to do. */
+    static void queueToVersion5(ObjectNode queue) {
+        queue.putObject("handover").put("by", "OFFER").put("wrapUpSeconds", 0);
+    }
+
+    /** Version 5 says when each question is asked. */
+    static void departmentToVersion5(ObjectNode department) {
+        objects(department, "questions").forEach(question -> question.put("asked", "BEFORE"));
+    }
+
+    /** Version 5 says what a door asks for besides its hours, and who answers first. */
+    static void doorToVersion5(ObjectNode door) {
+        door.put("opens", "BY_HOURS");
+        door.putObject("first").put("open", "PEOPLE").put("closed", "PEOPLE");
+        objects(door, "questions").forEach(question -> question.put("asked", "BEFORE"));
+        objects(door, "message").forEach(question -> question.put("asked", "BEFORE"));
     }
 
     /** Version 4 knows which parts of the shrinkage rosters plan themselves, and findings by their code and facts. */
@@ -144,6 +195,15 @@ final class PlanMigration {
     }
 
     private static List<ObjectNode> objects(ObjectNode document, String list) {
-        return document.path(list).valueStream().map(ObjectNode.class::cast).toList();
+        return document.path(list)
+                .valueStream()
+                .filter(ObjectNode.class::isInstance)
+                .map(ObjectNode.class::cast)
+                .toList();
+    }
+
+    /** A part of a document; one that leads nowhere where it is not there, which the reader refuses afterwards. */
+    private static ObjectNode part(ObjectNode of, String field) {
+        return of.path(field) instanceof ObjectNode part ? part : NODES.objectNode();
     }
 }

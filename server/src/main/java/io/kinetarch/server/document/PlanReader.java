@@ -5,7 +5,11 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.HoursSet;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.server.problem.Culprit;
 import io.kinetarch.server.problem.Refusal;
@@ -95,7 +99,22 @@ public class PlanReader {
         if (type == Settings.class && isBefore4(element)) {
             PlanMigration.settingsToVersion4(element);
         }
+        if (type == Settings.class && !element.has("whenAway")) {
+            PlanMigration.settingsToVersion5(element);
+        } else if (type == HoursSet.class && !element.has("closing")) {
+            PlanMigration.hoursToVersion5(element);
+        } else if (type == Queue.class && !element.has("handover")) {
+            PlanMigration.queueToVersion5(element);
+        } else if (type == FrontDoor.class && !element.has("opens")) {
+            PlanMigration.doorToVersion5(element);
+        } else if (type == Department.class && isBefore5(element)) {
+            PlanMigration.departmentToVersion5(element);
+        }
         return json.treeToValue(element, type);
+    }
+
+    private static boolean isBefore5(ObjectNode department) {
+        return department.path("questions").valueStream().anyMatch(question -> !question.has("asked"));
     }
 
     private static boolean isBefore4(ObjectNode settings) {

@@ -5,13 +5,13 @@ import io.kinetarch.core.inspection.Presence;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.server.document.PlanDocument;
-import io.kinetarch.server.inspection.TrialDocuments.ArrivalDocument;
 import io.kinetarch.server.inspection.TrialDocuments.HeldDocument;
 import io.kinetarch.server.inspection.TrialDocuments.PresenceState;
 import io.kinetarch.server.inspection.TrialDocuments.TrialDocument;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.routing.ArrivalDocument;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -94,7 +94,7 @@ class TrialController {
             Presence there,
             Map<QueueId, Integer> waiting,
             @Nullable Map<String, Integer> longestWaits) {
-        var chat = arrival.toArrival(plan, TrialDocuments.queues(waiting, longestWaits));
+        var chat = arrival.toArrival(plan, TrialDocuments.queues(waiting, longestWaits), "/arrival");
         return TrialDocument.of(ChatTrial.run(plan, chat, there, waiting));
     }
 }

@@ -3,99 +3,24 @@ package io.kinetarch.server.inspection;
 import io.kinetarch.core.inspection.ChatTrial;
 import io.kinetarch.core.inspection.ChatTrial.Trial;
 import io.kinetarch.core.inspection.Presence;
-import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
-import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.routing.Arrival;
 import io.kinetarch.server.plan.Plans.State;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.IllformedLocaleException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** A tried chat as documents: what is asked, and the answer. */
 final class TrialDocuments {
     private TrialDocuments() {}
-
-    /**
-     * An arriving chat.
-     *
-     * @param page null where the chat comes by a plain link
-     * @param answers by question id
-     * @param visitor new if left out
-     * @param facts handed over by the page, by its key
-     * @param topic that the bot found; null for none
-     */
-    record ArrivalDocument(
-            String door,
-            @Nullable String page,
-            String language,
-            @Nullable Map<String, String> answers,
-            Instant at,
-            @Nullable VisitorKind visitor,
-            @Nullable Map<String, String> facts,
-            @Nullable String topic) {
-
-        Arrival toArrival(Plan plan, Map<QueueId, Arrival.Waiting> queues) {
-            var door = plan.doors().stream()
-                    .filter(candidate -> candidate.id().value().equals(this.door))
-                    .findFirst()
-                    .orElseThrow(() -> invalid(
-                            "/arrival/door",
-                            "The plan has no front door \"" + this.door + "\"; it has "
-                                    + String.join(
-                                            ", ",
-                                            plan.doors().stream()
-                                                    .map(known -> known.id().value())
-                                                    .toList())
-                                    + "."));
-            checkLanguage();
-            var known = new HashMap<QuestionId, String>();
-            for (var answer : answers == null ? Map.<String, String>of().entrySet() : answers.entrySet()) {
-                var question = Stream.concat(
-                                door.questions().stream(),
-                                plan.departments().stream().flatMap(department -> department.questions().stream()))
-                        .filter(asked -> asked.id().value().equals(answer.getKey()))
-                        .findFirst()
-                        .orElseThrow(() -> invalid(
-                                "/arrival/answers/" + answer.getKey(),
-                                "Neither the door \"" + this.door + "\" nor any department asks the question \""
-                                        + answer.getKey() + "\"."));
-                known.put(question.id(), answer.getValue());
-            }
-            String address = page == null || page.isBlank() ? null : PageAddress.of(page, "/arrival/page");
-            return new Arrival(
-                    new DoorId(this.door),
-                    address,
-                    language,
-                    known,
-                    at,
-                    visitor == null ? VisitorKind.NEW : visitor,
-                    facts == null ? Map.of() : facts,
-                    topic,
-                    queues);
-        }
-
-        private void checkLanguage() {
-            try {
-                var _ = new Locale.Builder().setLanguageTag(language).build();
-            } catch (IllformedLocaleException e) {
-                throw invalid(
-                        "/arrival/language",
-                        "\"" + language + "\" is no BCP 47 language tag; write one such as en or de-AT.");
-            }
-        }
-    }
 
     /** Present to take chats, away for a while, or gone. */
     enum PresenceState {

@@ -3,7 +3,6 @@ package io.kinetarch.server.inspection;
 import io.kinetarch.core.inspection.WhyClosed;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.server.inspection.TrialDocuments.ArrivalDocument;
 import io.kinetarch.server.inspection.TrialDocuments.HeldDocument;
 import io.kinetarch.server.inspection.TrialDocuments.PresenceState;
 import io.kinetarch.server.plan.ElementKind;
@@ -11,6 +10,8 @@ import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.routing.ArrivalDocument;
+import io.kinetarch.server.routing.PageAddress;
 import java.net.URI;
 import java.time.Instant;
 import java.util.List;
@@ -93,7 +94,7 @@ class WhyClosedController {
         String language = plan.door(new DoorId(door)).languages().getFirst();
         var chat = new ArrivalDocument(
                         door, page == null ? null : page.toString(), language, null, asked.at(), null, null, null)
-                .toArrival(plan, TrialDocuments.queues(waiting, null));
+                .toArrival(plan, TrialDocuments.queues(waiting, null), "/arrival");
         boolean live = plans.state(planId, Which.live)
                 .map(state -> state.plan().has(new DoorId(door)))
                 .orElse(false);

@@ -43,7 +43,7 @@ final class StarterPlan {
         return new Plan(
                 Settings.of(name, zone, english()),
                 List.of(),
-                List.of(new HoursSet(office, "Office hours", OpeningHours.weekly(zone, weekdays()))),
+                List.of(HoursSet.of(office, "Office hours", OpeningHours.weekly(zone, weekdays()))),
                 List.of(new Department(department, "Service", office, Texts.NONE, List.of())),
                 List.of(Queue.plain(
                         queue,

@@ -79,7 +79,7 @@ class ExchangeTest {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(4);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(5);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -118,7 +118,7 @@ class ExchangeTest {
                         .body()
                         .path("schemaVersion")
                         .asInt())
-                .isEqualTo(4);
+                .isEqualTo(5);
     }
 
     @Test
@@ -156,7 +156,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 5), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 6), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))
@@ -173,7 +173,7 @@ class ExchangeTest {
                 },
                 "#/queues/0/weight");
         assertThat(two.body().path("errors").size()).isEqualTo(2);
-        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":4,").problem(400, "invalid-document", null);
+        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":5,").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "[]").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "").problem(400, "invalid-document", null);
     }

@@ -1,4 +1,4 @@
-package io.kinetarch.server.inspection;
+package io.kinetarch.server.routing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;

@@ -1,4 +1,4 @@
-package io.kinetarch.server.inspection;
+package io.kinetarch.server.routing;
 
 import io.kinetarch.core.plan.WrittenAddress;
 import io.kinetarch.server.problem.Refusal;
@@ -11,7 +11,7 @@ import org.springframework.web.util.UriComponentsBuilder;
 import org.springframework.web.util.UriComponentsBuilder.ParserType;
 
 /** Page addresses as the WHATWG URL standard writes them out, so that one page has one address. */
-final class PageAddress {
+public final class PageAddress {
     /** Scheme, whoever stands behind any slashes, path and query; the fragment is left out. */
     private static final Pattern PARTS =
             Pattern.compile("([A-Za-z]+):[/\\\\]*([^/\\\\?#]*)([^?#]*)(?:\\?([^#]*))?(?:#.*)?");
@@ -26,7 +26,7 @@ final class PageAddress {
      *
      * @throws Refusal if it is no address of a web page
      */
-    static String of(String sent, String pointer) {
+    public static String of(String sent, String pointer) {
         var parts =
                 PARTS.matcher(LINES.matcher(ENDS.matcher(sent).replaceAll("")).replaceAll(""));
         String scheme = parts.matches() ? parts.group(1).toLowerCase(Locale.ROOT) : "";

@@ -1,0 +1,221 @@
+package io.kinetarch.core.dispatch;
+
+import static io.kinetarch.core.dispatch.EffectSink.NONE;
+
+import io.kinetarch.core.plan.OperatorChoice;
+import io.kinetarch.core.routing.ChatNeeds;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Who gets which waiting chat. Chats that ask for the same stand in one line, so that an operator who gets room looks at the first
+ * of each line and not at all who wait; a chat that somebody declined has asked others than the rest of its line, and is looked at by
+ * itself. Only chats and operators that something changed for are looked at: before it, none that waited could be taken.
+ */
+final class Matching {
+    private final CompiledPlan plan;
+    private final Staff staff;
+    private final Lane[] lanes;
+    private final Map<Key, Ask> asks = new HashMap<>();
+    /** Those with chats in line. */
+    private final List<Ask> busy = new ArrayList<>();
+    /** Waiting chats that somebody declined or let lapse. */
+    private final List<Chat> declined = new ArrayList<>();
+
+    private final List<Chat> changed = new ArrayList<>();
+    private final BitSet freed = new BitSet();
+    private int candidates;
+
+    private record Key(ChatNeeds needs, Loosened loosened) {}
+
+    Matching(CompiledPlan plan, Staff staff, Lane[] lanes) {
+        this.plan = plan;
+        this.staff = staff;
+        this.lanes = lanes;
+    }
+
+    /** What chats with these needs ask for; the same one each time. */
+    Ask ask(ChatNeeds needs, Loosened loosened) {
+        return asks.computeIfAbsent(new Key(needs, loosened), _ -> {
+            int queue = plan.index(needs.queue());
+            var wanted = wanted(needs, loosened);
+            return new Ask(
+                    needs,
+                    loosened,
+                    queue,
+                    lanes[queue].weight,
+                    lanes[queue].rungs.length,
+                    wanted,
+                    Ask.bits(plan.able(wanted), staff.words));
+        });
+    }
+
+    private CompiledPlan.Wanted wanted(ChatNeeds needs, Loosened loosened) {
+        return plan.wanted(needs, loosened, queue -> with(staff.joined, queue), queue -> with(staff.left, queue));
+    }
+
+    private static BitSet with(BitSet[] queues, int queue) {
+        var operators = new BitSet();
+        for (int i = 0; i < queues.length; i++) {
+            operators.set(i, queues[i].get(queue));
+        }
+        return operators;
+    }
+
+    /** Somebody joined or left queues: works out anew who is able to take what. */
+    void membershipChanged() {
+        asks.values().forEach(ask -> {
+            var wanted = wanted(ask.needs, ask.loosened);
+            ask.now(wanted, Ask.bits(plan.able(wanted), staff.words));
+        });
+        everythingChanged();
+    }
+
+    /** Every waiting chat is to be looked at. */
+    void everythingChanged() {
+        busy.forEach(ask -> changed.addAll(ask.line.all()));
+        changed.addAll(declined);
+    }
+
+    void waits(Chat chat) {
+        if (chat.askedSome) {
+            declined.add(chat);
+        } else {
+            var ask = chat.ask();
+            ask.line.add(chat);
+            if (ask.busyAt < 0) {
+                ask.busyAt = busy.size();
+                busy.add(ask);
+            }
+        }
+        lanes[chat.queue].waiting++;
+        changed.add(chat);
+    }
+
+    void waitsNoMore(Chat chat) {
+        var line = chat.ask().line;
+        if (line.holds(chat)) {
+            line.remove(chat);
+            if (line.isEmpty()) {
+                var last = busy.removeLast();
+                if (last != chat.ask()) {
+                    busy.set(chat.ask().busyAt, last);
+                    last.busyAt = chat.ask().busyAt;
+                }
+                chat.ask().busyAt = -1;
+            }
+        } else {
+            declined.remove(chat);
+        }
+        lanes[chat.queue].waiting--;
+    }
+
+    /** An operator may have room now. */
+    void freed(int operator) {
+        freed.set(operator);
+    }
+
+    /** The chat that is to be handed to somebody next; null once nobody more can take any. */
+    @Nullable
+    Chat next() {
+        Chat best = null;
+        for (int i = changed.size() - 1; i >= 0; i--) {
+            Chat chat = changed.get(i);
+            if (chat.stage != Stage.WAITING || choose(chat) == NONE) {
+                changed.set(i, changed.getLast());
+                changed.removeLast();
+            } else if (best == null || chat.before(best)) {
+                best = chat;
+            }
+        }
+        for (int operator = freed.nextSetBit(0); operator >= 0; operator = freed.nextSetBit(operator + 1)) {
+            Chat chat = staff.isHere(operator) ? firstFor(operator) : null;
+            if (chat == null) {
+                freed.clear(operator);
+            } else if (best == null || chat.before(best)) {
+                best = chat;
+            }
+        }
+        return best;
+    }
+
+    private @Nullable Chat firstFor(int operator) {
+        Chat best = null;
+        for (int i = 0; i < busy.size(); i++) {
+            Ask ask = busy.get(i);
+            if (ask.isAble(operator) && staff.hasRoom(operator, ask.weight)) {
+                Chat chat = ask.line.first();
+                if (best == null || chat.before(best)) {
+                    best = chat;
+                }
+            }
+        }
+        for (int i = 0; i < declined.size(); i++) {
+            Chat chat = declined.get(i);
+            if (chat.ask().isAble(operator)
+                    && !chat.wasAsked(operator)
+                    && staff.hasRoom(operator, chat.ask().weight)
+                    && (best == null || chat.before(best))) {
+                best = chat;
+            }
+        }
+        return best;
+    }
+
+    /** Who is to be asked about a chat now; {@value EffectSink#NONE} where nobody can. */
+    int choose(Chat chat) {
+        var ask = chat.ask();
+        long[] able = ask.able();
+        int best = NONE;
+        candidates = 0;
+        for (int word = 0; word < able.length; word++) {
+            long left = able[word] & staff.available[word];
+            if (chat.askedSome) {
+                left &= ~chat.asked[word];
+            }
+            for (; left != 0; left &= left - 1) {
+                int operator = word * Long.SIZE + Long.numberOfTrailingZeros(left);
+                if (staff.hasRoom(operator, ask.weight)) {
+                    candidates++;
+                    if (best == NONE || goesBefore(operator, best, ask)) {
+                        best = operator;
+                    }
+                }
+            }
+        }
+        return best;
+    }
+
+    /** Among how many the last choice was made. */
+    int candidates() {
+        return candidates;
+    }
+
+    private boolean goesBefore(int first, int second, Ask ask) {
+        int order = switch (lanes[ask.queue].choice) {
+            case OperatorChoice.LongestFree _ -> 0;
+            // in use over capacity, compared without dividing
+            case OperatorChoice.LightestLoad _ ->
+                Integer.compare(staff.inUse[first] * plan.capacity(second), staff.inUse[second] * plan.capacity(first));
+            case OperatorChoice.BestAtSkill _ ->
+                Integer.compare(plan.levels(second, ask.wanted()), plan.levels(first, ask.wanted()));
+            case OperatorChoice.Tiers _ ->
+                Integer.compare(ask.wanted().tierOf(first), ask.wanted().tierOf(second));
+        };
+        return order != 0 ? order < 0 : staff.freeSince[first] < staff.freeSince[second];
+    }
+
+    /** Whether somebody who is here could take it, had they room. */
+    boolean somebodyCould(Ask ask, int except) {
+        for (int operator = 0; operator < plan.size(); operator++) {
+            if (operator != except && ask.isAble(operator) && staff.isHere(operator)) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -1,0 +1,97 @@
+package io.kinetarch.core.rehearsal;
+
+import io.kinetarch.core.dispatch.Reason.Party;
+import io.kinetarch.core.dispatch.Visit;
+import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.SkillId;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** What somebody does in a script. Chats go by the names that the script gives them. */
+public sealed interface Act {
+
+    /** The chat it is about; none where an operator acts for themselves. */
+    default Optional<String> about() {
+        return this instanceof OfChat act ? Optional.of(act.chat()) : Optional.empty();
+    }
+
+    /** Something done in a chat. */
+    sealed interface OfChat extends Act {
+        String chat();
+    }
+
+    record Present(OperatorId operator) implements Act {}
+
+    record Away(OperatorId operator) implements Act {}
+
+    record Gone(OperatorId operator) implements Act {}
+
+    record JoinQueue(OperatorId operator, QueueId queue) implements Act {}
+
+    record LeaveQueue(OperatorId operator, QueueId queue) implements Act {}
+
+    /** An operator's connection is lost. */
+    record OperatorLost(OperatorId operator) implements Act {}
+
+    record OperatorBack(OperatorId operator) implements Act {}
+
+    record Arrive(String chat, Visit visit) implements OfChat {}
+
+    record Accept(String chat, OperatorId operator) implements OfChat {}
+
+    record Decline(String chat, OperatorId operator) implements OfChat {}
+
+    /**
+     * Somebody says something.
+     *
+     * @param operator who, of several in the chat; null for the one who holds it
+     * @param answers that a visitor gives by it
+     */
+    record Say(String chat, Party by, @Nullable OperatorId operator, Map<QuestionId, String> answers)
+            implements OfChat {
+        public Say {
+            answers = Map.copyOf(answers);
+        }
+    }
+
+    /** The bot has read what the visitor said; a null topic for nothing it knows. */
+    record Understood(String chat, @Nullable String topic, double certainty) implements OfChat {}
+
+    /** The visitor asks for a person in place of the bot. */
+    record HandOver(String chat) implements OfChat {}
+
+    record Leave(String chat) implements OfChat {}
+
+    record Choose(String chat, Way way) implements OfChat {}
+
+    record TransferToQueue(String chat, QueueId queue) implements OfChat {}
+
+    record TransferToOperator(String chat, OperatorId operator) implements OfChat {}
+
+    record TransferToSkill(String chat, SkillId skill) implements OfChat {}
+
+    record CallIn(String chat, OperatorId operator) implements OfChat {}
+
+    /** An operator leaves a chat to the others in it. */
+    record StepOut(String chat, OperatorId operator) implements OfChat {}
+
+    record TakeBack(String chat, OperatorId operator) implements OfChat {}
+
+    /**
+     * Somebody ends the chat.
+     *
+     * @param operator who, of several in the chat; null for the one who holds it
+     */
+    record End(String chat, Party by, @Nullable OperatorId operator) implements OfChat {}
+
+    /** An operator is done with what a chat left to do. */
+    record WrapUp(String chat, OperatorId operator) implements OfChat {}
+
+    record VisitorLost(String chat) implements OfChat {}
+
+    record VisitorBack(String chat) implements OfChat {}
+}

@@ -1,0 +1,236 @@
+package io.kinetarch.core.rehearsal;
+
+import io.kinetarch.core.dispatch.Effect;
+import io.kinetarch.core.dispatch.EffectSink;
+import io.kinetarch.core.dispatch.Holder;
+import io.kinetarch.core.dispatch.Outcome;
+import io.kinetarch.core.dispatch.Reason;
+import io.kinetarch.core.dispatch.Refusal;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+
+/** Runs a script on a plan: the dispatcher of live chats, with the script's clock. The same script gives the same trace. */
+public final class Rehearsal {
+    private static final int LONGEST_TRACE = 200_000;
+
+    private final Script script;
+    private final Acting acting;
+    private final Map<String, Chat> over = new HashMap<>();
+    private final List<Traced> trace = new ArrayList<>();
+
+    private Rehearsal(Plan plan, Script script) {
+        this.script = script;
+        this.acting = new Acting(plan, new Tracing());
+    }
+
+    /**
+     * One thing that happened.
+     *
+     * @param chat its name in the script; none where it is about an operator alone
+     * @param outcome of {@link Event#ENDED}; else none
+     * @param refusal of {@link Event#REFUSED}; else none
+     */
+    public record Traced(
+            Instant at,
+            Optional<String> chat,
+            Event event,
+            Optional<OperatorId> operator,
+            Optional<QueueId> queue,
+            Optional<Outcome> outcome,
+            Optional<Reason> reason,
+            Optional<Refusal> refusal) {}
+
+    /**
+     * How a chat stands at the end.
+     *
+     * @param queue where it waits or was last
+     * @param operator who holds it or held it last
+     * @param waited from entering the first queue until an operator took it, it ended, or the script did
+     */
+    public record Chat(
+            String name,
+            Holder holder,
+            Optional<Outcome> outcome,
+            Optional<QueueId> queue,
+            Optional<OperatorId> operator,
+            Duration waited) {}
+
+    /**
+     * What became of an expectation.
+     *
+     * @param by the event that decided it; none where it was decided by nothing having happened
+     */
+    public record Verdict(Expectation expectation, boolean held, Optional<Traced> by) {}
+
+    /** Everything that came of a script; chats in the order of their arrival, verdicts in that of the expectations. */
+    public record Result(List<Traced> trace, List<Chat> chats, List<Verdict> verdicts) {}
+
+    /**
+     * Runs a script.
+     *
+     * @throws ScriptRefusal if a step names what the plan does not have, or cannot be done
+     */
+    public static Result run(Plan plan, Script script) {
+        return new Rehearsal(plan, script).run();
+    }
+
+    private Result run() {
+        acting.dispatcher.passTime(script.from().toEpochMilli());
+        for (int i = 0; i < script.steps().size(); i++) {
+            var step = script.steps().get(i);
+            String at = "/steps/" + i;
+            long instant = script.from().plus(step.at()).toEpochMilli();
+            acting.act(instant, step.act(), at).ifPresent(refusal -> refused(instant, step.act(), refusal, at));
+            if (trace.size() > LONGEST_TRACE) {
+                throw new ScriptRefusal(
+                        at, "more than " + LONGEST_TRACE + " things have happened by this step; let it last shorter");
+            }
+        }
+        passTime(script.from().plus(script.until()).toEpochMilli());
+        return new Result(
+                List.copyOf(trace),
+                acting.chats().stream().map(this::chat).toList(),
+                script.expectations().stream().map(this::verdict).toList());
+    }
+
+    /** In strides, so that a plan that never rests does not fill the memory first. */
+    private void passTime(long until) {
+        while (acting.dispatcher.nextTimer() <= until) {
+            acting.dispatcher.passTime(acting.dispatcher.nextTimer());
+            if (trace.size() > LONGEST_TRACE) {
+                throw new ScriptRefusal(
+                        "/until", "more than " + LONGEST_TRACE + " things happen until then; let it last shorter");
+            }
+        }
+        acting.dispatcher.passTime(until);
+    }
+
+    /** A wish that nobody is there for is part of what happens; anything else is a fault of the script. */
+    private void refused(long at, Act act, Refusal refusal, String pointer) {
+        switch (refusal) {
+            case Refusal.NobodyInQueue _,
+                    Refusal.NobodyWithSkill _,
+                    Refusal.NotThere _,
+                    Refusal.NoRoom _,
+                    Refusal.Closed _ ->
+                trace.add(new Traced(
+                        Instant.ofEpochMilli(at),
+                        act.about(),
+                        Event.REFUSED,
+                        act.about()
+                                .flatMap(name ->
+                                        acting.operator(acting.dispatcher.operator(acting.number(name, pointer)))),
+                        act.about()
+                                .flatMap(name -> acting.queue(acting.dispatcher.queue(acting.number(name, pointer)))),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.of(refusal)));
+            default -> throw new ScriptRefusal(pointer, refusal);
+        }
+    }
+
+    private Chat chat(String name) {
+        var ended = over.get(name);
+        if (ended != null) {
+            return ended;
+        }
+        long number = acting.number(name, "");
+        return new Chat(
+                name,
+                acting.dispatcher.holder(number),
+                Optional.empty(),
+                acting.queue(acting.dispatcher.queue(number)),
+                acting.dispatcher.isOffered(number)
+                        ? Optional.empty()
+                        : acting.operator(acting.dispatcher.operator(number)),
+                Duration.ofMillis(acting.dispatcher.waitedMillis(number)));
+    }
+
+    private Verdict verdict(Expectation expectation) {
+        Predicate<Traced> meant = switch (expectation) {
+            case Expectation.Happens(var _, var event, var operator, var queue, var _) ->
+                happened(event, operator, queue);
+            case Expectation.DoesNot(var _, var event, var operator, var queue, var _) ->
+                happened(event, operator, queue);
+            case Expectation.EndsAs _ -> traced -> traced.event == Event.ENDED;
+            case Expectation.Answered _ -> traced -> traced.event == Event.ASSIGNED;
+        };
+        var limit = script.from().plus(expectation.by());
+        var found = trace.stream()
+                .filter(traced -> traced.chat.equals(Optional.of(expectation.chat())))
+                .filter(meant)
+                .filter(traced -> !traced.at.isAfter(limit))
+                .findFirst();
+        boolean held = switch (expectation) {
+            case Expectation.Happens _, Expectation.Answered _ -> found.isPresent();
+            case Expectation.DoesNot _ -> found.isEmpty();
+            case Expectation.EndsAs(var _, var outcome, var _) ->
+                found.isPresent() && found.get().outcome.equals(Optional.of(outcome));
+        };
+        return new Verdict(expectation, held, found);
+    }
+
+    private static Predicate<Traced> happened(Event event, @Nullable OperatorId operator, @Nullable QueueId queue) {
+        return traced -> traced.event == event
+                && (operator == null || traced.operator.equals(Optional.of(operator)))
+                && (queue == null || traced.queue.equals(Optional.of(queue)));
+    }
+
+    /** Writes down what the dispatcher does. */
+    private final class Tracing implements EffectSink {
+        @Override
+        public boolean wantsReasons() {
+            return true;
+        }
+
+        @Override
+        public void happened(
+                long atMillis, Effect effect, long chat, int operator, int queue, @Nullable Reason reason) {
+            add(atMillis, Event.of(effect), chat, operator, queue, Optional.empty(), reason);
+        }
+
+        @Override
+        public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
+            add(atMillis, Event.ENDED, chat, operator, queue, Optional.of(outcome), reason);
+            String name = acting.name(chat);
+            over.put(
+                    name,
+                    new Chat(
+                            name,
+                            Holder.NOBODY,
+                            Optional.of(outcome),
+                            acting.queue(queue),
+                            acting.operator(operator),
+                            Duration.ofMillis(acting.dispatcher.waitedMillis(chat))));
+        }
+
+        private void add(
+                long atMillis,
+                Event event,
+                long chat,
+                int operator,
+                int queue,
+                Optional<Outcome> outcome,
+                @Nullable Reason reason) {
+            trace.add(new Traced(
+                    Instant.ofEpochMilli(atMillis),
+                    chat == NONE ? Optional.empty() : Optional.of(acting.name(chat)),
+                    event,
+                    acting.operator(operator),
+                    acting.queue(queue),
+                    outcome,
+                    Optional.ofNullable(reason),
+                    Optional.empty()));
+        }
+    }
+}

@@ -1,0 +1,127 @@
+package io.kinetarch.core.rehearsal;
+
+import io.kinetarch.core.dispatch.Reason.Party;
+import io.kinetarch.core.dispatch.Visit;
+import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.SkillId;
+import io.kinetarch.core.plan.VisitorKind;
+import io.kinetarch.core.routing.Arrival;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.function.Function;
+
+/** What visitors, operators and a bot might do, by chance; much of it makes sense. */
+final class RandomActs {
+    private final Random random;
+    private final Plan plan;
+    private int arrivals;
+
+    RandomActs(Plan plan, long seed) {
+        this.plan = plan;
+        this.random = new Random(seed);
+    }
+
+    /** Milliseconds until the next act; often none. */
+    long pause() {
+        return switch (random.nextInt(4)) {
+            case 0 -> 0;
+            case 1 -> 1000L * random.nextInt(5);
+            case 2 -> random.nextInt(20_000);
+            default -> 1000L * random.nextInt(30);
+        };
+    }
+
+    /**
+     * The next act.
+     *
+     * @param chats that are not over, with the operator who holds each or is offered it
+     */
+    Act next(List<String> chats, Function<String, Optional<OperatorId>> operatorOf) {
+        if (chats.isEmpty() || (chats.size() < 40 && random.nextInt(4) == 0)) {
+            return arrive();
+        }
+        String chat = chats.get(random.nextInt(chats.size()));
+        var has = operatorOf.apply(chat);
+        OperatorId operator = random.nextInt(6) == 0 ? operator() : has.orElseGet(this::operator);
+        return switch (random.nextInt(40)) {
+            case 0, 1, 2, 3 -> new Act.Present(operator());
+            case 4 -> new Act.Away(operator());
+            case 5 -> random.nextInt(3) == 0 ? new Act.Gone(operator()) : new Act.Present(operator());
+            case 6 -> new Act.JoinQueue(operator(), queue());
+            case 7 -> new Act.LeaveQueue(operator(), queue());
+            case 8 -> new Act.OperatorLost(operator());
+            case 9 -> new Act.OperatorBack(operator());
+            case 10, 11, 12, 13, 14, 15, 16 -> new Act.Accept(chat, operator);
+            case 17, 18 -> new Act.Decline(chat, operator);
+            case 19, 20, 21, 22 ->
+                new Act.Say(
+                        chat,
+                        Party.VISITOR,
+                        null,
+                        random.nextBoolean()
+                                ? Map.of()
+                                : Map.of(
+                                        new QuestionId("of-d" + random.nextInt(2)),
+                                        "yes",
+                                        new QuestionId("of-main"),
+                                        "yes",
+                                        new QuestionId("of-side"),
+                                        "yes"));
+            case 23, 24, 25 -> new Act.Say(chat, Party.OPERATOR, operator, Map.of());
+            case 26 -> new Act.Say(chat, Party.BOT, null, Map.of());
+            case 27 ->
+                new Act.Understood(
+                        chat,
+                        random.nextBoolean() ? null : RandomPlans.TOPICS.get(random.nextInt(3)),
+                        random.nextDouble());
+            case 28 -> new Act.HandOver(chat);
+            case 29 -> new Act.Leave(chat);
+            case 30 -> new Act.Choose(chat, List.of(Way.values()).get(random.nextInt(3)));
+            case 31 -> new Act.TransferToQueue(chat, queue());
+            case 32 -> new Act.TransferToOperator(chat, operator());
+            case 33 ->
+                new Act.TransferToSkill(chat, new SkillId(List.of("a", "b", "c").get(random.nextInt(3))));
+            case 34 -> new Act.CallIn(chat, operator());
+            case 35 -> new Act.StepOut(chat, operator);
+            case 36 -> new Act.TakeBack(chat, operator());
+            case 37 -> new Act.End(chat, Party.OPERATOR, operator);
+            case 38 -> new Act.VisitorLost(chat);
+            default -> random.nextBoolean() ? new Act.VisitorBack(chat) : new Act.WrapUp(chat, operator);
+        };
+    }
+
+    private Act arrive() {
+        var topic = random.nextInt(5) == 0 ? RandomPlans.TOPICS.get(random.nextInt(3)) : null;
+        return new Act.Arrive(
+                "c" + arrivals++,
+                Visit.of(new Arrival(
+                        new DoorId("d" + random.nextInt(2)),
+                        random.nextInt(3) == 0
+                                ? null
+                                : "https://site.example/"
+                                        + random.nextInt(plan.queues().size()),
+                        RandomPlans.LANGUAGES.get(random.nextInt(3) == 0 ? 1 : 0),
+                        Map.of(),
+                        Instant.EPOCH,
+                        VisitorKind.NEW,
+                        Map.of(),
+                        topic,
+                        Map.of())));
+    }
+
+    private OperatorId operator() {
+        return plan.operators().get(random.nextInt(plan.operators().size())).id();
+    }
+
+    private QueueId queue() {
+        return plan.queues().get(random.nextInt(plan.queues().size())).id();
+    }
+}

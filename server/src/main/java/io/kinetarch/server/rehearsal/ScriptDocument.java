@@ -1,0 +1,412 @@
+package io.kinetarch.server.rehearsal;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import io.kinetarch.core.dispatch.Outcome;
+import io.kinetarch.core.dispatch.Reason.Party;
+import io.kinetarch.core.dispatch.Visit;
+import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.SkillId;
+import io.kinetarch.core.plan.VisitorKind;
+import io.kinetarch.core.rehearsal.Act;
+import io.kinetarch.core.rehearsal.Event;
+import io.kinetarch.core.rehearsal.Expectation;
+import io.kinetarch.core.rehearsal.Rehearsal;
+import io.kinetarch.core.rehearsal.Script;
+import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.routing.ArrivalDocument;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A script to run on a plan.
+ *
+ * @param until how long it lasts, counted from {@code from}
+ * @param expect what must come of it
+ */
+record ScriptDocument(
+        PlanDocument plan,
+        Instant from,
+        Duration until,
+        List<StepDocument> steps,
+        @Nullable List<ExpectationDocument> expect) {
+
+    /**
+     * Somebody does something; which of the fields belong to it, its kind says.
+     *
+     * @param at counted from the start of the script
+     * @param act what is done
+     * @param visitor new, returning or known; new if left out
+     * @param by visitor, operator or bot
+     * @param text what is said; it decides nothing
+     * @param way message, call-back or bot
+     */
+    record StepDocument(
+            Duration at,
+            @JsonProperty("do") String act,
+            @Nullable String operator,
+            @Nullable String queue,
+            @Nullable String chat,
+            @Nullable String door,
+            @Nullable String language,
+            @Nullable String page,
+            @Nullable Map<String, String> answers,
+            @Nullable Map<String, String> facts,
+            @Nullable String visitor,
+            @Nullable String by,
+            @Nullable String text,
+            @Nullable String topic,
+            @Nullable Double certainty,
+            @Nullable String way,
+            @Nullable TargetDocument to) {}
+
+    /** Where a chat is sent; exactly one is given. */
+    record TargetDocument(
+            @Nullable String queue,
+            @Nullable String operator,
+            @Nullable String skill) {}
+
+    /**
+     * Something that must happen: an event, an outcome, or an event that must not come.
+     *
+     * @param not the event that must not come
+     * @param by counted from the start, inclusive
+     */
+    record ExpectationDocument(
+            String chat,
+            @Nullable String event,
+            @Nullable String outcome,
+            @Nullable String not,
+            @Nullable String operator,
+            @Nullable String queue,
+            Duration by) {}
+
+    /** What came of it. */
+    record ResultDocument(List<TracedDocument> trace, List<ChatDocument> chats, List<VerdictDocument> expectations) {
+        static ResultDocument of(Rehearsal.Result result, Instant from, TraceWords words) {
+            return new ResultDocument(
+                    result.trace().stream()
+                            .map(traced -> TracedDocument.of(traced, words))
+                            .toList(),
+                    result.chats().stream().map(ChatDocument::of).toList(),
+                    result.verdicts().stream()
+                            .map(verdict -> new VerdictDocument(verdict.held(), words.verdict(verdict, from)))
+                            .toList());
+        }
+    }
+
+    /**
+     * One thing that happened.
+     *
+     * @param chat null where it is about an operator alone
+     * @param outcome where it ended
+     * @param setting the setting that would change it; null where somebody acted
+     */
+    record TracedDocument(
+            Instant at,
+            @Nullable String chat,
+            String event,
+            @Nullable String queue,
+            @Nullable String operator,
+            @Nullable String outcome,
+            String because,
+            @Nullable SettingDocument setting) {
+        static TracedDocument of(Rehearsal.Traced traced, TraceWords words) {
+            return new TracedDocument(
+                    traced.at(),
+                    traced.chat().orElse(null),
+                    traced.event().word(),
+                    traced.queue().map(ElementId::value).orElse(null),
+                    traced.operator().map(ElementId::value).orElse(null),
+                    traced.outcome().map(ScriptDocument::word).orElse(null),
+                    words.of(traced),
+                    traced.reason()
+                            .flatMap(reason -> reason.setting())
+                            .map(setting -> new SettingDocument(
+                                    kind(setting.element()), setting.element().value(), setting.pointer()))
+                            .orElse(null));
+        }
+    }
+
+    /**
+     * A setting of the plan.
+     *
+     * @param pointer within the element
+     */
+    record SettingDocument(String kind, String id, String pointer) {}
+
+    /**
+     * How a chat stands at the end.
+     *
+     * @param holder bot, queue, operator or nobody
+     */
+    record ChatDocument(
+            String chat,
+            String holder,
+            @Nullable String outcome,
+            @Nullable String queue,
+            @Nullable String operator,
+            double waitedSeconds) {
+        static ChatDocument of(Rehearsal.Chat chat) {
+            return new ChatDocument(
+                    chat.name(),
+                    word(chat.holder()),
+                    chat.outcome().map(ScriptDocument::word).orElse(null),
+                    chat.queue().map(ElementId::value).orElse(null),
+                    chat.operator().map(ElementId::value).orElse(null),
+                    chat.waited().toMillis() / 1000.0);
+        }
+    }
+
+    record VerdictDocument(boolean held, String because) {}
+
+    Script toScript(Plan of) {
+        var expected = expect == null ? List.<ExpectationDocument>of() : expect;
+        if (steps.size() > Script.MOST_STEPS || expected.size() > Script.MOST_STEPS) {
+            throw invalid(
+                    steps.size() > Script.MOST_STEPS ? "/steps" : "/expect",
+                    "A rehearsal takes at most " + Script.MOST_STEPS + " steps and as many expectations; these are "
+                            + steps.size() + " and " + expected.size()
+                            + ". Try crowds by a simulation, or cut the script in parts.");
+        }
+        return new Script(
+                from,
+                until,
+                IntStream.range(0, steps.size())
+                        .mapToObj(i -> new Script.Step(
+                                steps.get(i).at(), new StepReader(of, steps.get(i), "/steps/" + i, from).act()))
+                        .toList(),
+                IntStream.range(0, expected.size())
+                        .mapToObj(i -> expectation(of, expected.get(i), "/expect/" + i))
+                        .toList());
+    }
+
+    private static Expectation expectation(Plan plan, ExpectationDocument document, String at) {
+        long given = Stream.of(document.event(), document.outcome(), document.not())
+                .filter(word -> word != null)
+                .count();
+        if (given != 1) {
+            throw invalid(at, "Say what is expected by exactly one of \"event\", \"outcome\" and \"not\".");
+        }
+        OperatorId operator = id(document.operator(), OperatorId::new);
+        QueueId queue = id(document.queue(), QueueId::new);
+        known(plan, operator, at + "/operator");
+        known(plan, queue, at + "/queue");
+        if (document.event() != null) {
+            return new Expectation.Happens(
+                    document.chat(), event(document.event(), at + "/event"), operator, queue, document.by());
+        }
+        if (document.not() != null) {
+            return new Expectation.DoesNot(
+                    document.chat(), event(document.not(), at + "/not"), operator, queue, document.by());
+        }
+        String outcome = String.valueOf(document.outcome());
+        return outcome.equals("answered")
+                ? new Expectation.Answered(document.chat(), document.by())
+                : new Expectation.EndsAs(
+                        document.chat(), oneOf(Outcome.values(), outcome, at + "/outcome", "answered"), document.by());
+    }
+
+    private static Event event(String word, String at) {
+        return oneOf(Event.values(), word, at);
+    }
+
+    private static <I extends ElementId> @Nullable I id(@Nullable String value, Function<String, I> of) {
+        return value == null ? null : of.apply(value);
+    }
+
+    private static void known(Plan plan, @Nullable ElementId id, String at) {
+        if (id != null && !plan.has(id)) {
+            throw invalid(at, "The plan has no " + kind(id) + " \"" + id.value() + "\".");
+        }
+    }
+
+    private static <E extends Enum<E>> E oneOf(E[] values, String word, String at, String... more) {
+        return Arrays.stream(values)
+                .filter(value -> word(value).equals(word))
+                .findFirst()
+                .orElseThrow(() -> invalid(
+                        at,
+                        "\"" + word + "\" is none of "
+                                + Stream.concat(Arrays.stream(values).map(ScriptDocument::word), Stream.of(more))
+                                        .collect(Collectors.joining(", "))
+                                + "."));
+    }
+
+    /** The element's kind as a setting names it: "queue". */
+    static String kind(ElementId id) {
+        String list = id.kind();
+        return list.equals("settings") || list.equals("hours") ? list : list.substring(0, list.length() - 1);
+    }
+
+    static String word(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    private static Refusal invalid(String pointer, String detail) {
+        return new Refusal(Kind.INVALID_DOCUMENT, pointer, detail);
+    }
+
+    /** Makes one step of its document. */
+    private record StepReader(Plan plan, StepDocument step, String at, Instant from) {
+        private static final List<String> KNOWN = List.of(
+                "present",
+                "away",
+                "gone",
+                "arrive",
+                "accept",
+                "decline",
+                "say",
+                "understood",
+                "hand-over",
+                "leave",
+                "choose",
+                "transfer",
+                "call-in",
+                "step-out",
+                "take-back",
+                "end",
+                "wrap-up",
+                "join-queue",
+                "leave-queue",
+                "lost",
+                "back");
+
+        Act act() {
+            return switch (step.act()) {
+                case "present" -> new Act.Present(operator());
+                case "away" -> new Act.Away(operator());
+                case "gone" -> new Act.Gone(operator());
+                case "join-queue" -> new Act.JoinQueue(operator(), queue());
+                case "leave-queue" -> new Act.LeaveQueue(operator(), queue());
+                case "lost" -> step.operator() != null ? new Act.OperatorLost(operator()) : new Act.VisitorLost(chat());
+                case "back" -> step.operator() != null ? new Act.OperatorBack(operator()) : new Act.VisitorBack(chat());
+                case "arrive" -> new Act.Arrive(chat(), visit());
+                case "accept" -> new Act.Accept(chat(), operator());
+                case "decline" -> new Act.Decline(chat(), operator());
+                case "say" -> new Act.Say(chat(), by(), writer(), answers());
+                case "understood" -> new Act.Understood(chat(), step.topic(), certainty());
+                case "hand-over" -> new Act.HandOver(chat());
+                case "leave" -> new Act.Leave(chat());
+                case "choose" -> new Act.Choose(chat(), oneOf(Way.values(), need(step.way(), "way"), at + "/way"));
+                case "transfer" -> transfer();
+                case "call-in" -> new Act.CallIn(chat(), operator());
+                case "step-out" -> new Act.StepOut(chat(), operator());
+                case "take-back" -> new Act.TakeBack(chat(), operator());
+                case "end" -> new Act.End(chat(), by(), writer());
+                case "wrap-up" -> new Act.WrapUp(chat(), operator());
+                default ->
+                    throw invalid(
+                            at + "/do",
+                            "\"" + step.act() + "\" is nothing that can be done; known are " + String.join(", ", KNOWN)
+                                    + ".");
+            };
+        }
+
+        private Visit visit() {
+            String door = need(step.door(), "door");
+            var kind = step.visitor() == null
+                    ? VisitorKind.NEW
+                    : oneOf(VisitorKind.values(), step.visitor().toLowerCase(Locale.ROOT), at + "/visitor");
+            String language = Optional.ofNullable(step.language())
+                    .or(() -> plan.doors().stream()
+                            .filter(candidate -> candidate.id().value().equals(door))
+                            .map(candidate -> candidate.languages().getFirst())
+                            .findFirst())
+                    .orElse("en");
+            return Visit.of(new ArrivalDocument(
+                            door,
+                            step.page(),
+                            language,
+                            step.answers(),
+                            from.plus(step.at()),
+                            kind,
+                            step.facts(),
+                            step.topic())
+                    .toArrival(plan, Map.of(), at));
+        }
+
+        private Act transfer() {
+            var to = step.to();
+            long given = to == null
+                    ? 0
+                    : Stream.of(to.queue(), to.operator(), to.skill())
+                            .filter(target -> target != null)
+                            .count();
+            if (to == null || given != 1) {
+                throw invalid(at + "/to", "Say where it goes by exactly one of \"queue\", \"operator\" and \"skill\".");
+            }
+            if (to.queue() != null) {
+                return new Act.TransferToQueue(chat(), found(new QueueId(to.queue()), at + "/to/queue"));
+            }
+            return to.operator() != null
+                    ? new Act.TransferToOperator(chat(), found(new OperatorId(to.operator()), at + "/to/operator"))
+                    : new Act.TransferToSkill(chat(), found(new SkillId(String.valueOf(to.skill())), at + "/to/skill"));
+        }
+
+        private double certainty() {
+            Double certainty = step.certainty();
+            if (certainty != null && !(certainty >= 0 && certainty <= 1)) {
+                throw invalid(at + "/certainty", "Certainty is from 0 to 1, was " + certainty + ".");
+            }
+            return certainty == null ? step.topic() == null ? 0 : 1 : certainty;
+        }
+
+        private Map<QuestionId, String> answers() {
+            var answers = new HashMap<QuestionId, String>();
+            if (step.answers() != null) {
+                step.answers().forEach((question, answer) -> answers.put(new QuestionId(question), answer));
+            }
+            return answers;
+        }
+
+        private Party by() {
+            return oneOf(Party.values(), need(step.by(), "by"), at + "/by");
+        }
+
+        private String chat() {
+            return need(step.chat(), "chat");
+        }
+
+        private OperatorId operator() {
+            return found(new OperatorId(need(step.operator(), "operator")), at + "/operator");
+        }
+
+        private @Nullable OperatorId writer() {
+            return step.operator() == null ? null : operator();
+        }
+
+        private QueueId queue() {
+            return found(new QueueId(need(step.queue(), "queue")), at + "/queue");
+        }
+
+        private <I extends ElementId> I found(I id, String pointer) {
+            known(plan, id, pointer);
+            return id;
+        }
+
+        private String need(@Nullable String value, String field) {
+            if (value == null || value.isBlank()) {
+                throw invalid(at + "/" + field, "\"" + step.act() + "\" needs \"" + field + "\".");
+            }
+            return value;
+        }
+    }
+}

@@ -1,0 +1,265 @@
+package io.kinetarch.server.rehearsal;
+
+import io.kinetarch.core.dispatch.Reason;
+import io.kinetarch.core.dispatch.Reason.Party;
+import io.kinetarch.core.dispatch.Refusal;
+import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.plan.Closing;
+import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.OperatorChoice;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Rung;
+import io.kinetarch.core.plan.Timeouts.AfterNoReply;
+import io.kinetarch.core.plan.WhenAway;
+import io.kinetarch.core.rehearsal.Event;
+import io.kinetarch.core.rehearsal.Expectation;
+import io.kinetarch.core.rehearsal.Rehearsal;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+
+/** Puts what a dispatcher did, and why, into words. */
+final class TraceWords {
+    private final Plan plan;
+
+    TraceWords(Plan plan) {
+        this.plan = plan;
+    }
+
+    /** Why something happened, a sentence without its full stop. */
+    String of(Rehearsal.Traced traced) {
+        return traced.refusal()
+                .map(this::refusal)
+                .or(() -> traced.reason().map(reason -> reason(reason, traced)))
+                .orElse("");
+    }
+
+    private String reason(Reason reason, Rehearsal.Traced traced) {
+        return switch (reason) {
+            case Reason.Acted(var party) -> acted(party, traced);
+            case Reason.DoorAnswers(var door, var open, var bot) ->
+                name(door) + " is " + (open ? "open" : "closed")
+                        + (bot ? ", and the bot answers first" : open ? "" : ", and nobody answers");
+            case Reason.DoorClosed(var door, var hours) -> name(door) + " keeps “" + name(hours) + "” and is closed";
+            case Reason.NobodyServes(var door, var queue) ->
+                name(door) + " opens while somebody is present who serves " + name(queue) + ", and nobody is";
+            case Reason.DepartmentClosed(var department, var hours) ->
+                name(department) + " keeps “" + name(hours) + "” and is closed";
+            case Reason.ByRule(var rule, var queue) -> "the rule “" + name(rule) + "” sends it to " + name(queue);
+            case Reason.Unanswered(var asker, var question, var _) ->
+                name(asker) + " asks for “" + question.value() + "”";
+            case Reason.QueueFull(var queue, var waiting, var limit) ->
+                waiting + " wait in " + name(queue) + ", which takes " + limit;
+            case Reason.Chosen(var queue, var operator, var choice, var candidates, var _) ->
+                name(operator)
+                        + (candidates == 1
+                                ? " is the only one in " + name(queue) + " who can take it now"
+                                : " is " + first(choice) + " of the " + candidates + " who can take it now");
+            case Reason.NotAccepted(var seconds) -> "not accepted within " + seconds + " s";
+            case Reason.Missed(var offers) -> offers + (offers == 1 ? " offer" : " offers in a row") + " not accepted";
+            case Reason.OnRung(var queue, var _, var seconds, var action) ->
+                "after " + seconds + " s in " + name(queue) + " " + rung(action);
+            case Reason.NoReply(var operator, var seconds, var then) ->
+                name(operator) + " did not reply for " + seconds + " s; it goes "
+                        + (then == AfterNoReply.HEAD_OF_QUEUE ? "to the head of the queue" : "to another operator");
+            case Reason.Silent(var seconds, var _) -> "the visitor said nothing for " + seconds + " s";
+            case Reason.WentAway(var operator, var then) ->
+                name(operator) + " went away"
+                        + (then == WhenAway.GIVEN_BACK ? "; chats of who goes away are given back" : "");
+            case Reason.ShiftOver(var operator, var hours, var then) ->
+                name(operator) + " has gone; “" + name(hours) + "” says: " + then(then);
+            case Reason.ClosingTime(var hours, var then) -> "“" + name(hours) + "” has ended and says: " + then(then);
+            case Reason.Vanished(var party, var seconds) ->
+                "the " + lower(party) + "'s connection was lost for " + seconds + " s";
+            case Reason.NotUnderstood(var misses) -> "the bot did not understand " + times(misses);
+            case Reason.AboutTopic(var topic, var skill, var held) ->
+                "chats about “" + topic + "” are for people"
+                        + (skill == null
+                                ? ""
+                                : held
+                                        ? " who hold " + name(skill)
+                                        : "; nobody present holds " + name(skill) + ", so anybody will do");
+            case Reason.SentOn(var queue, var operator, var skill) ->
+                "sent to "
+                        + (queue != null
+                                ? name(queue)
+                                : operator != null
+                                        ? name(operator)
+                                        : skill != null ? "whoever holds " + name(skill) : "others");
+            case Reason.TakenBack(var operator) -> name(operator) + " took it back";
+            case Reason.LeftQueue(var operator, var queue) -> name(operator) + " left " + name(queue) + " for today";
+            case Reason.VisitorChose(var way) -> "the visitor chose " + way(way);
+            case Reason.WrapUpOver(var queue, var seconds) -> name(queue) + " allows " + seconds + " s to wrap up";
+            case Reason.PlanChanged(var gone, var queue) ->
+                "the plan no longer has \"" + gone.value() + "\"; it goes on in " + name(queue);
+            case Reason.WayOut(var way, var why) -> "the visitor may choose " + way(way) + ": " + reason(why, traced);
+            case Reason.Text(var text, var kind, var why) ->
+                (text.isEmpty()
+                                ? kind == null
+                                        ? "the visitor reads the door's words"
+                                        : "the visitor reads the "
+                                                + kind.name()
+                                                        .toLowerCase(Locale.ROOT)
+                                                        .replace('_', ' ') + " text"
+                                : "the visitor reads “" + text.inFirstOf(List.of()) + "”")
+                        + ": " + reason(why, traced);
+        };
+    }
+
+    private String acted(Party party, Rehearsal.Traced traced) {
+        String who = party == Party.OPERATOR
+                ? traced.operator().map(this::name).orElse("the operator")
+                : "the " + lower(party);
+        return switch (traced.event()) {
+            case ENDED -> who + (party == Party.VISITOR ? " left" : " ended it");
+            case SAID -> who + " said something";
+            case ASSIGNED -> who + " accepted it";
+            case DECLINED -> who + " declined it";
+            case CALLED_IN -> who + " was called in";
+            case STEPPED_OUT -> who + " stepped out";
+            case HANDED_OVER -> who + " asked for a person";
+            case WRAPPED_UP -> who + " was done sooner";
+            default -> who + " did it";
+        };
+    }
+
+    private static String first(OperatorChoice choice) {
+        return switch (choice) {
+            case OperatorChoice.LongestFree _ -> "free longest";
+            case OperatorChoice.LightestLoad _ -> "the least loaded";
+            case OperatorChoice.BestAtSkill _ -> "the best at it";
+            case OperatorChoice.Tiers _ -> "in the first tier";
+        };
+    }
+
+    private String rung(Rung.Action action) {
+        return switch (action) {
+            case Rung.Action.LowerLevel(var skill, var by) -> name(skill) + " may be " + by + " lower";
+            case Rung.Action.AddOperators(var operators) -> names(operators) + " may be asked too";
+            case Rung.Action.AddMembersOf(var queue) -> "members of " + name(queue) + " may be asked too";
+            case Rung.Action.RaisePriority(var by) -> "its priority rises by " + by;
+            case Rung.Action.Say _ -> "the visitor reads a text";
+            case Rung.Action.MoveTo(var queue) -> "it moves to " + name(queue);
+            case Rung.Action.OfferBot _ -> "the visitor may ask the bot";
+            case Rung.Action.OfferCallBack _ -> "the visitor may ask to be called back";
+            case Rung.Action.OfferMessage _ -> "the visitor may leave a message";
+            case Rung.Action.End _ -> "it ends";
+        };
+    }
+
+    private static String way(Way way) {
+        return switch (way) {
+            case MESSAGE -> "to leave a message";
+            case CALL_BACK -> "to be called back";
+            case BOT -> "to ask the bot";
+        };
+    }
+
+    private static String then(Closing.Then then) {
+        return switch (then) {
+            case SERVED_OUT -> "chats are served out";
+            case OFFERED_MESSAGE -> "the visitor may leave a message";
+            case ENDED -> "chats end";
+        };
+    }
+
+    /** Why a step was not taken, a sentence without its full stop. */
+    String refusal(Refusal refusal) {
+        return switch (refusal) {
+            case Refusal.ChatOver _ -> "the chat is over";
+            case Refusal.NotOffered(var operator) -> name(operator) + " is not offered this chat now";
+            case Refusal.AnswerMissing(var question) ->
+                "“" + question.value() + "” must be answered before a chat can start; give it in \"answers\"";
+            case Refusal.WithAnother(var holder) ->
+                switch (holder) {
+                    case BOT -> "the bot holds this chat";
+                    case QUEUE -> "nobody holds this chat yet; it waits";
+                    case OPERATOR -> "an operator holds this chat";
+                    case NOBODY -> "the chat is over";
+                };
+            case Refusal.NotInChat(var operator) -> name(operator) + " does not take part in this chat";
+            case Refusal.InChatAlready(var operator) -> name(operator) + " takes part in this chat already";
+            case Refusal.OnlyOne(var operator) ->
+                name(operator) + " is the only operator in this chat; transfer it, or end it";
+            case Refusal.WayNotOffered(var way, var offered) ->
+                "the visitor may not choose " + way(way) + " now; offered "
+                        + (offered.isEmpty()
+                                ? "is nothing"
+                                : "are " + offered.stream().map(TraceWords::way).collect(Collectors.joining(" and ")));
+            case Refusal.NoSuchTransfer(var from, var to, var allowed) ->
+                "chats of " + name(from) + " may not be transferred to " + name(to) + ", only to "
+                        + (allowed.isEmpty() ? "nowhere" : names(allowed));
+            case Refusal.Closed(var department) -> name(department) + " is closed";
+            case Refusal.NobodyInQueue(var queue, var could) ->
+                "nobody else is present who could take it in " + name(queue) + could(could);
+            case Refusal.NobodyWithSkill(var skill, var could) ->
+                "nobody else is present who holds " + name(skill) + could(could);
+            case Refusal.NotThere(var operator, var could) -> name(operator) + " is not present" + instead(could);
+            case Refusal.NoRoom(var operator, var could) ->
+                name(operator) + " has no room for another chat" + instead(could);
+            case Refusal.NotToTakeBack(var operator) ->
+                name(operator) + " did not send this chat on, or somebody has it already";
+            case Refusal.NothingToWrapUp(var operator) -> name(operator) + " has nothing of this chat to wrap up";
+        };
+    }
+
+    private String could(List<? extends ElementId> operators) {
+        return operators.isEmpty()
+                ? "; nobody of the plan could"
+                : "; were they present, it could be " + names(operators);
+    }
+
+    private String instead(List<? extends ElementId> operators) {
+        return operators.isEmpty() ? "; nobody else could take it now" : "; " + names(operators) + " could take it";
+    }
+
+    /** Whether an expectation held, and by what. */
+    String verdict(Rehearsal.Verdict verdict, Instant from) {
+        var expectation = verdict.expectation();
+        String what = switch (expectation) {
+            case Expectation.Happens happens -> event(happens.event());
+            case Expectation.DoesNot not -> event(not.event());
+            case Expectation.EndsAs _ -> "ended";
+            case Expectation.Answered _ -> "taken by an operator";
+        };
+        return verdict.by()
+                .map(by -> "\"" + expectation.chat() + "\" was " + what + " after "
+                        + seconds(Duration.between(from, by.at()))
+                        + by.operator().map(operator -> ", " + name(operator)).orElse("")
+                        + by.outcome()
+                                .map(outcome -> " (" + ScriptDocument.word(outcome) + ")")
+                                .orElse("")
+                        + (of(by).isEmpty() ? "" : ": " + of(by)))
+                .orElseGet(() ->
+                        "\"" + expectation.chat() + "\" was not " + what + " within " + seconds(expectation.by()));
+    }
+
+    private static String event(Event event) {
+        return event.word().replace('-', ' ');
+    }
+
+    private static String seconds(Duration duration) {
+        return duration.toMillis() % 1000 == 0
+                ? duration.toSeconds() + " s"
+                : String.format(Locale.ROOT, "%.3f s", duration.toMillis() / 1000.0);
+    }
+
+    private static String times(int count) {
+        return count == 1 ? "once" : count + " times in a row";
+    }
+
+    private static String lower(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT);
+    }
+
+    private String names(List<? extends ElementId> ids) {
+        return ids.stream().map(this::name).collect(Collectors.joining(", "));
+    }
+
+    private String name(ElementId id) {
+        return plan.element(id).map(Element::name).orElse(id.value());
+    }
+}
