@@ -1,0 +1,263 @@
+package io.kinetarch.core.dispatch;
+
+import static io.kinetarch.core.dispatch.EffectSink.NONE;
+
+import io.kinetarch.core.plan.Rung;
+import io.kinetarch.core.plan.TextKind;
+import io.kinetarch.core.plan.Timeouts;
+import io.kinetarch.core.plan.Timeouts.RungClock.Seconds;
+import java.util.Objects;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/** What happens by itself as time passes. */
+final class Clockwork {
+    private final Floor floor;
+
+    Clockwork(Floor floor) {
+        this.floor = floor;
+    }
+
+    void visitorGoes(Chat chat, Reason why) {
+        floor.end(
+                chat,
+                switch (chat.stage()) {
+                    case FORM -> Outcome.TURNED_AWAY;
+                    case WAITING, OFFERED -> Outcome.GAVE_UP;
+                    case BOT -> chat.botAnswered ? Outcome.FINISHED_BY_BOT : Outcome.ENDED_BY_VISITOR;
+                    default -> Outcome.ENDED_BY_VISITOR;
+                },
+                why);
+    }
+
+    void lapse(Chat chat) {
+        int operator = chat.operator;
+        floor.tell(
+                Effect.LAPSED,
+                chat,
+                floor.told ? new Reason.NotAccepted(floor.timeouts.accept().seconds()) : null);
+        int misses = ++floor.staff.misses[operator];
+        if (misses >= floor.timeouts.accept().awayAfter()) {
+            floor.waitAgain(chat);
+            floor.setAway(operator, floor.told ? new Reason.Missed(misses) : null);
+        } else {
+            floor.waitAgain(chat);
+        }
+    }
+
+    /** Ends what opening hours end at this instant; whether any ended or began. */
+    boolean closes() {
+        boolean changed = false;
+        for (HoursClock clock : floor.hours) {
+            if (clock.due() != floor.now) {
+                continue;
+            }
+            changed = true;
+            if (clock.pass()) {
+                continue;
+            }
+            var closing = clock.set.closing();
+            for (Chat chat : floor.byAge()) {
+                if (chat.isRouted() && floor.lanes[chat.queue].hours == clock) {
+                    if (chat.stage().waits()) {
+                        floor.atClosing(
+                                chat, closing.waiting(), new Reason.ClosingTime(clock.set.id(), closing.waiting()));
+                    } else if (chat.stage == Stage.HELD) {
+                        floor.atClosing(
+                                chat, closing.inHand(), new Reason.ClosingTime(clock.set.id(), closing.inHand()));
+                    }
+                }
+            }
+        }
+        return changed;
+    }
+
+    void operatorVanishes() {
+        int operator = IntStream.range(0, floor.compiled.size())
+                .filter(i -> floor.staff.lostDue[i] == floor.now)
+                .findFirst()
+                .orElseThrow();
+        floor.staff.lost(operator, Chat.NEVER);
+        var why =
+                new Reason.Vanished(Reason.Party.OPERATOR, floor.timeouts.lost().operatorSeconds());
+        floor.staff.present[operator] = false;
+        floor.staff.misses[operator] = 0;
+        floor.staff.refresh(operator);
+        floor.sink.happened(floor.now, Effect.SET_AWAY, NONE, operator, NONE, floor.told ? why : null);
+        for (Chat chat : floor.of(operator)) {
+            switch (chat.stage()) {
+                case OFFERED -> floor.withdrawAndWait(chat, why);
+                case HELD -> floor.giveBack(chat, operator, why);
+                case WRAP_UP -> floor.wrappedUp(chat, why);
+                default -> {
+                    // nothing of it hangs on who vanished
+                }
+            }
+        }
+    }
+
+    /** Does what is due of a chat now: one thing of it, the rest follows as long as it is due too. */
+    void fire(Chat chat) {
+        if (chat.lostDue == floor.now) {
+            chat.lostDue = Chat.NEVER;
+            visitorGoes(
+                    chat,
+                    new Reason.Vanished(
+                            Reason.Party.VISITOR, floor.timeouts.lost().visitorSeconds()));
+        } else if (chat.offerDue == floor.now) {
+            lapse(chat);
+        } else if (chat.rungDue == floor.now) {
+            climb(chat);
+        } else if (chat.pauseDue == floor.now) {
+            floor.matching.waitsNoMore(chat);
+            chat.pauseDue = Chat.NEVER;
+            chat.forgetAsked();
+            floor.matching.waits(chat);
+            floor.timers.update(chat);
+        } else if (chat.replyDue == floor.now) {
+            noReply(chat);
+        } else if (chat.silenceDue == floor.now) {
+            silent(chat);
+        } else if (chat.stage == Stage.WRAP_UP) {
+            floor.wrappedUp(chat, new Reason.WrapUpOver(floor.lanes[chat.queue].queue.id(), (int)
+                    (floor.lanes[chat.queue].wrapUpMillis / 1000)));
+        } else {
+            chat.endDue = Chat.NEVER;
+            floor.end(
+                    chat,
+                    Outcome.TURNED_AWAY,
+                    new Reason.Silent(floor.timeouts.silence().closeSeconds(), true));
+        }
+    }
+
+    /** The rung that is due happens, for this chat alone. */
+    void climb(Chat chat) {
+        Lane lane = floor.lanes[chat.queue];
+        int at = chat.rung++;
+        chat.rungDue = chat.rung < lane.rungs.length ? chat.rungBase + lane.rungMillis[chat.rung] : Chat.NEVER;
+        var action = lane.rungs[at];
+        var why = floor.told
+                ? new Reason.OnRung(lane.queue.id(), lane.rungIndex[at], (int) (lane.rungMillis[at] / 1000), action)
+                : null;
+        floor.tell(Effect.RUNG, chat, why);
+        switch (action) {
+            case Rung.Action.LowerLevel _, Rung.Action.AddOperators _, Rung.Action.AddMembersOf _ ->
+                reask(chat, loosened(chat.ask(), at, action));
+            case Rung.Action.RaisePriority(var by) -> {
+                chat.raised += by;
+                reask(chat, chat.ask());
+            }
+            case Rung.Action.Say(var text) -> floor.say(chat, text, null, why);
+            case Rung.Action.OfferBot _ -> floor.offerWay(chat, Way.BOT, why);
+            case Rung.Action.OfferCallBack _ -> floor.offerWay(chat, Way.CALL_BACK, why);
+            case Rung.Action.OfferMessage _ -> floor.offerWay(chat, Way.MESSAGE, why);
+            case Rung.Action.MoveTo(var to) -> move(chat, floor.laneOf(to), why);
+            case Rung.Action.End(var text) -> {
+                if (!text.isEmpty()) {
+                    floor.say(chat, text, null, why);
+                }
+                floor.end(chat, Outcome.ENDED_BY_LADDER, why);
+            }
+        }
+        if (chat.stage != null) {
+            floor.timers.update(chat);
+        }
+    }
+
+    Ask loosened(Ask before, int rung, Rung.Action action) {
+        // The ladder is that of the queue the chat asks for, so the rung means the same for all that ask alike.
+        Ask known = before.after(rung);
+        if (known == null) {
+            known = floor.matching.ask(before.needs, Objects.requireNonNull(Ask.loosen(before.loosened, action)));
+            before.after(rung, known);
+        }
+        return known;
+    }
+
+    /** The chat asks for something else, or goes before others; while it is offered that waits for the answer. */
+    void reask(Chat chat, Ask ask) {
+        boolean inLine = chat.stage == Stage.WAITING;
+        if (inLine) {
+            floor.matching.waitsNoMore(chat);
+        }
+        chat.ask(ask);
+        floor.order(chat);
+        if (inLine) {
+            floor.matching.waits(chat);
+        }
+    }
+
+    void move(Chat chat, int to, @Nullable Reason why) {
+        if (chat.movedAt == floor.now && chat.moves >= floor.lanes.length) {
+            // ladders that send a chat round without a second's wait would do so without end
+            return;
+        }
+        chat.moves = chat.movedAt == floor.now ? chat.moves + 1 : 1;
+        chat.movedAt = floor.now;
+        floor.leaveQueue(chat, why);
+        long over = chat.rungBase;
+        Lane lane = floor.lanes[to];
+        chat.queue = to;
+        chat.ask(floor.moved(chat.ask(), lane));
+        chat.entered = floor.now;
+        chat.forgetAsked();
+        boolean goOn = floor.timeouts.rungs().afterMove() == Seconds.GO_ON;
+        chat.rung = goOn ? lane.rungFrom(over) : 0;
+        chat.rungBase = goOn ? floor.now - over : floor.now;
+        chat.stage = Stage.WAITING;
+        chat.operator = NONE;
+        floor.order(chat);
+        chat.rungDue = chat.rung < lane.rungs.length ? chat.rungBase + lane.rungMillis[chat.rung] : Chat.NEVER;
+        floor.tell(Effect.MOVED, chat, floor.told ? why : null);
+        floor.matching.waits(chat);
+        if (!lane.hours.isOpen(floor.now)) {
+            var set = lane.hours.set;
+            floor.atClosing(
+                    chat,
+                    set.closing().waiting(),
+                    new Reason.ClosingTime(set.id(), set.closing().waiting()));
+        }
+    }
+
+    void noReply(Chat chat) {
+        var reply = floor.timeouts.reply();
+        int operator = chat.operator;
+        var why = new Reason.NoReply(floor.operator(operator), reply.seconds(), reply.then());
+        chat.replyDue = Chat.NEVER;
+        floor.say(chat, reply.text(), TextKind.NO_REPLY, why);
+        while (chat.colleagueCount > 0) {
+            floor.colleagueLeaves(chat, chat.colleagues[0]);
+        }
+        chat.first = reply.then() == Timeouts.AfterNoReply.HEAD_OF_QUEUE;
+        floor.giveBack(chat, operator, why);
+        switch (reply.offers()) {
+            case NOTHING -> {
+                // the visitor waits on
+            }
+            case MESSAGE -> floor.offerWay(chat, Way.MESSAGE, why);
+            case CALL_BACK -> floor.offerWay(chat, Way.CALL_BACK, why);
+        }
+    }
+
+    void silent(Chat chat) {
+        var silence = floor.timeouts.silence();
+        if (chat.reminded) {
+            var why = new Reason.Silent(silence.closeSeconds(), true);
+            floor.say(chat, silence.close(), TextKind.ENDED, why);
+            floor.end(
+                    chat,
+                    chat.stage == Stage.BOT && chat.botAnswered ? Outcome.FINISHED_BY_BOT : Outcome.CLOSED_SILENT,
+                    why);
+            return;
+        }
+        chat.reminded = true;
+        chat.silenceDue = chat.silentSince + silence.closeSeconds() * 1000L;
+        floor.tell(
+                Effect.REMINDED,
+                chat,
+                floor.told
+                        ? new Reason.Text(silence.reminder(), null, new Reason.Silent(silence.reminderSeconds(), false))
+                        : null);
+        floor.timers.update(chat);
+    }
+}

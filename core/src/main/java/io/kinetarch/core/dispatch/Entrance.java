@@ -1,0 +1,276 @@
+package io.kinetarch.core.dispatch;
+
+import static io.kinetarch.core.dispatch.EffectSink.NONE;
+
+import io.kinetarch.core.plan.AskedWhen;
+import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.Question;
+import io.kinetarch.core.plan.SkillId;
+import io.kinetarch.core.plan.SkillNeed;
+import io.kinetarch.core.plan.TextKind;
+import io.kinetarch.core.plan.WaitingRoom;
+import io.kinetarch.core.plan.WhenClosed;
+import io.kinetarch.core.routing.ChatNeeds;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** How a chat comes to the bot, to a queue, or to nobody: doors, questions, rules, limits. */
+final class Entrance {
+    private final Floor floor;
+
+    Entrance(Floor floor) {
+        this.floor = floor;
+    }
+
+    /** What keeps a visitor from starting a chat; none if nothing does. */
+    public Optional<Refusal> mayArrive(Visit visit) {
+        var questions = floor.gate(visit).door().questions();
+        for (int i = 0; i < questions.size(); i++) {
+            if (questions.get(i).asked() == AskedWhen.BEFORE && lacks(visit, questions.get(i))) {
+                return Optional.of(new Refusal.AnswerMissing(questions.get(i).id()));
+            }
+        }
+        return Optional.empty();
+    }
+
+    static boolean lacks(Visit visit, Question question) {
+        return question.required()
+                && visit.answers().getOrDefault(question.id(), "").isBlank();
+    }
+
+    /** Why a door is closed to a visitor; null while it is open. */
+    @Nullable
+    Reason whyClosed(Visit visit) {
+        var gate = floor.gate(visit);
+        var door = gate.door();
+        Reason byClock = gate.whyClosed(floor.now);
+        if (byClock != null) {
+            return byClock;
+        }
+        return switch (door.opens()) {
+            case BY_HOURS -> null;
+            case CATCH_ALL_PRESENT -> {
+                var queue = floor.plan.catchAllQueue().id();
+                yield floor.matching.somebodyCould(floor.matching.ask(ChatNeeds.of(queue), Loosened.NOTHING), NONE)
+                        ? null
+                        : new Reason.NobodyServes(door.id(), queue);
+            }
+            case VISITOR_SERVED -> {
+                int rule = floor.routing.decide(visit, visit.topic(), floor.now, floor::waitingByQueue);
+                yield floor.matching.somebodyCould(askOf(visit, rule, topicSkill(visit.topic())), NONE)
+                        ? null
+                        : new Reason.NobodyServes(
+                                door.id(), floor.plan.rules().get(rule).queue());
+            }
+        };
+    }
+
+    /** Nobody can be had: the visitor reads why, or has the form to leave a message with. */
+    void closedWay(Chat chat, Reason why) {
+        if (floor.gate(chat.visit()).door().whenClosed() == WhenClosed.MESSAGE_FORM) {
+            showForm(chat, why);
+        } else {
+            turnAway(chat, TextKind.CLOSED, why);
+        }
+    }
+
+    void turnAway(Chat chat, TextKind text, Reason why) {
+        floor.say(chat, LocalText.NONE, text, why);
+        floor.end(chat, Outcome.TURNED_AWAY, why);
+    }
+
+    void showForm(Chat chat, Reason why) {
+        chat.stopClocks();
+        chat.stage = Stage.FORM;
+        chat.endDue = floor.now + floor.timeouts.silence().closeSeconds() * 1000L;
+        floor.offerWay(chat, Way.MESSAGE, why);
+        if (floor.gate(chat.visit()).door().callBack()) {
+            floor.offerWay(chat, Way.CALL_BACK, why);
+        }
+        floor.timers.update(chat);
+    }
+
+    void toBot(Chat chat, @Nullable Reason why) {
+        chat.stage = Stage.BOT;
+        floor.tell(Effect.TO_BOT, chat, why);
+        floor.visitorIsToAnswer(chat);
+        floor.timers.update(chat);
+    }
+
+    boolean topicIsHeld(Chat chat, SkillId skill) {
+        int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
+        return floor.matching.somebodyCould(askOf(chat.visit(), rule, skill), NONE);
+    }
+
+    void handOver(Chat chat, Reason why) {
+        floor.tell(Effect.HANDED_OVER, chat, why);
+        chat.stopClocks();
+        chat.botMisses = 0;
+        if (chat.choseBot) {
+            chat.choseBot = false;
+            floor.queueAgain(chat, why, floor.timeouts.rungs().afterChoice());
+            return;
+        }
+        Reason closed = whyClosed(chat.visit());
+        if (closed != null) {
+            closedWay(chat, closed);
+        } else {
+            toPeople(chat);
+        }
+    }
+
+    /** Decides the chat by the rules, once all is known that is asked first. */
+    void toPeople(Chat chat) {
+        if (isAskedFirst(chat)) {
+            return;
+        }
+        var topicNeeds = topicSkill(chat.topic);
+        int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
+        Ask ask = askOf(chat.visit(), rule, topicNeeds);
+        if (topicNeeds != null && !floor.matching.somebodyCould(ask, NONE)) {
+            ask = askOf(chat.visit(), rule, null);
+        }
+        chat.rule = rule;
+        chat.ask(ask);
+        chat.queue = ask.queue;
+        var decided = floor.plan.rules().get(rule);
+        Integer own = decided.priority();
+        chat.ownPriority = own == null ? NONE : own;
+        if (!decided.said().isEmpty()) {
+            floor.say(chat, decided.said(), null, new Reason.ByRule(decided.id(), decided.queue()));
+        }
+        enter(chat, ask.queue, byRule(chat));
+    }
+
+    @Nullable
+    Reason byRule(Chat chat) {
+        var rule = floor.plan.rules().get(chat.rule);
+        return floor.told ? new Reason.ByRule(rule.id(), rule.queue()) : null;
+    }
+
+    /** Asks what the door asks after the first message; whether the chat has to wait for it. */
+    boolean isAskedFirst(Chat chat) {
+        var gate = floor.gate(chat.visit());
+        if (!gate.asksLater()) {
+            return false;
+        }
+        var door = gate.door();
+        if (chat.visitorSpoke) {
+            if (!chat.questionsAsked) {
+                chat.questionsAsked = true;
+                ask(chat, door.id(), door.questions(), AskedWhen.AFTER_FIRST_MESSAGE);
+            }
+            if (door.questions().stream()
+                    .noneMatch(question ->
+                            question.asked() == AskedWhen.AFTER_FIRST_MESSAGE && lacks(chat.visit(), question))) {
+                return false;
+            }
+        }
+        chat.stage = Stage.ASKING;
+        floor.visitorIsToAnswer(chat);
+        floor.timers.update(chat);
+        return true;
+    }
+
+    void ask(Chat chat, ElementId asker, List<Question> questions, AskedWhen when) {
+        for (int i = 0; i < questions.size(); i++) {
+            var question = questions.get(i);
+            if (question.asked() == when
+                    && chat.visit().answers().getOrDefault(question.id(), "").isBlank()) {
+                floor.tell(Effect.ASKED, chat, floor.told ? new Reason.Unanswered(asker, question.id(), i) : null);
+            }
+        }
+    }
+
+    @Nullable
+    SkillId topicSkill(@Nullable String topic) {
+        return topic == null
+                ? null
+                : floor.plan.settings().topic(topic).map(known -> known.skill()).orElse(null);
+    }
+
+    /** What a chat that a rule takes asks for, with what its topic needs. */
+    Ask askOf(Visit visit, int rule, @Nullable SkillId skill) {
+        if (skill == null) {
+            var known = floor.ruleAsks.get(rule).get(visit.language());
+            if (known != null) {
+                return known;
+            }
+        }
+        var by = floor.plan.rules().get(rule);
+        var needs = ChatNeeds.of(by, visit.language());
+        if (skill != null
+                && needs.extraSkills().stream().noneMatch(need -> need.skill().equals(skill))) {
+            needs = new ChatNeeds(
+                    needs.queue(),
+                    Stream.concat(needs.extraSkills().stream(), Stream.of(new SkillNeed(skill, 1)))
+                            .toList(),
+                    needs.language());
+        }
+        var ask = floor.matching.ask(needs, Loosened.NOTHING);
+        if (skill == null) {
+            floor.ruleAsks.get(rule).put(visit.language(), ask);
+        }
+        return ask;
+    }
+
+    /** A chat comes to a queue that it has not waited in: asks what its department asks, and minds its limit. */
+    void enter(Chat chat, int to, @Nullable Reason why) {
+        int queue = to;
+        Reason because = why;
+        for (int hops = 0; ; hops++) {
+            Lane lane = floor.lanes[queue];
+            var department = lane.department;
+            if (!lane.hours.isOpen(floor.now)) {
+                closedWay(chat, new Reason.DepartmentClosed(department.id(), department.hours()));
+                return;
+            }
+            chat.queue = queue;
+            if (queue != chat.ask().queue) {
+                chat.ask(floor.moved(chat.ask(), lane));
+            }
+            if (lane.asks
+                    && department.questions().stream()
+                            .anyMatch(question ->
+                                    question.asked() != AskedWhen.WHILE_WAITING && lacks(chat.visit(), question))) {
+                chat.stage = Stage.ASKING;
+                for (AskedWhen when : List.of(AskedWhen.BEFORE, AskedWhen.AFTER_FIRST_MESSAGE)) {
+                    ask(chat, department.id(), department.questions(), when);
+                }
+                floor.visitorIsToAnswer(chat);
+                floor.timers.update(chat);
+                return;
+            }
+            if (!lane.isFull() || floor.matching.choose(chat) != NONE) {
+                break;
+            }
+            var limit = Objects.requireNonNull(lane.limit);
+            var full = new Reason.QueueFull(lane.queue.id(), lane.waiting, limit.chats());
+            int next = limit.beyond() instanceof WaitingRoom.Beyond.ToQueue(var other) ? floor.laneOf(other) : NONE;
+            if (limit.beyond() instanceof WaitingRoom.Beyond.MessageForm) {
+                showForm(chat, full);
+                return;
+            }
+            if (next == NONE || hops >= floor.lanes.length) {
+                turnAway(chat, TextKind.BUSY, full);
+                return;
+            }
+            queue = next;
+            because = full;
+        }
+        floor.wait(chat, because);
+        var door = floor.gate(chat.visit()).door();
+        ask(chat, door.id(), door.questions(), AskedWhen.WHILE_WAITING);
+        var department = floor.lanes[chat.queue].department;
+        ask(chat, department.id(), department.questions(), AskedWhen.WHILE_WAITING);
+    }
+
+    int decidedQueue(Chat chat) {
+        int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
+        return floor.laneOf(floor.plan.rules().get(rule).queue());
+    }
+}
