@@ -10,6 +10,8 @@ import org.jspecify.annotations.Nullable;
 final class Chat {
     static final long NEVER = Long.MAX_VALUE;
     private static final int[] NOBODY = {};
+    /** Place of the count of colleagues among {@link #figures()}. */
+    static final int COLLEAGUES = 9;
 
     /** The place it is kept at. */
     final int slot;
@@ -186,6 +188,78 @@ final class Chat {
             Arrays.fill(asked, 0);
         }
         askedSome = false;
+    }
+
+    /** Its whole numbers, the last saying how many colleagues take part; for snapshots. */
+    int[] figures() {
+        return new int[] {queue, operator, sentBy, ownPriority, raised, ways, botMisses, rung, moves, colleagueCount};
+    }
+
+    /** Takes up what {@link #figures()} gave; colleagues are to join. */
+    void figures(int[] from) {
+        queue = from[0];
+        operator = from[1];
+        sentBy = from[2];
+        ownPriority = from[3];
+        raised = from[4];
+        ways = from[5];
+        botMisses = from[6];
+        rung = from[7];
+        moves = from[8];
+    }
+
+    /** What holds of it or not; for snapshots. */
+    boolean[] flags() {
+        return new boolean[] {first, askedSome, botAnswered, choseBot, questionsAsked, visitorSpoke, reminded};
+    }
+
+    /** Takes up what {@link #flags()} gave. */
+    void flags(boolean[] from) {
+        first = from[0];
+        askedSome = from[1];
+        botAnswered = from[2];
+        choseBot = from[3];
+        questionsAsked = from[4];
+        visitorSpoke = from[5];
+        reminded = from[6];
+    }
+
+    /** Its instants and spans of time; for snapshots. */
+    long[] instants() {
+        return new long[] {
+            entered,
+            primary,
+            firstQueued,
+            waited,
+            rungBase,
+            movedAt,
+            rungDue,
+            offerDue,
+            pauseDue,
+            replyDue,
+            silentSince,
+            silenceDue,
+            lostDue,
+            endDue
+        };
+    }
+
+    /** Takes up what {@link #instants()} gave. */
+    void instants(long[] from) {
+        entered = from[0];
+        primary = from[1];
+        firstQueued = from[2];
+        waited = from[3];
+        rungBase = from[4];
+        movedAt = from[5];
+        rungDue = from[6];
+        offerDue = from[7];
+        pauseDue = from[8];
+        replyDue = from[9];
+        silentSince = from[10];
+        silenceDue = from[11];
+        lostDue = from[12];
+        endDue = from[13];
     }
 
     void answered(Map<QuestionId, String> answers) {

@@ -7,6 +7,7 @@ import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.SpokenLanguage;
@@ -33,18 +34,58 @@ import org.jspecify.annotations.Nullable;
  * <p>A call that cannot be taken says why and changes nothing. Not safe for use by several threads.
  */
 public final class Dispatcher {
-    private final Floor floor;
-    private final Entrance entrance;
-    private final Clockwork clockwork;
+    private final EffectSink sink;
+    private Floor floor;
+    private Entrance entrance;
+    private Clockwork clockwork;
 
     /** Grows whenever the same calls may give other effects than before, so that nothing logged under older decisions is replayed. */
     public static final int DECISIONS = 1;
 
     /** A dispatcher of a plan in which nobody is there yet and nothing has come. */
     public Dispatcher(Plan plan, EffectSink sink) {
+        this(new Floor(plan, sink), sink);
+    }
+
+    private Dispatcher(Floor floor, EffectSink sink) {
+        this.sink = sink;
+        this.floor = floor;
+        entrance = new Entrance(floor);
+        clockwork = new Clockwork(floor);
+    }
+
+    /**
+     * A dispatcher that goes on where another stood.
+     *
+     * @param plan the plan that the other had at last
+     * @param state what {@link #toBytes()} of the other gave
+     * @throws IllegalArgumentException if the bytes are damaged, of another plan, or written under other decisions
+     */
+    public static Dispatcher of(Plan plan, EffectSink sink, byte[] state) {
+        var floor = new Floor(plan, sink);
+        StateBytes.read(state, floor);
+        return new Dispatcher(floor, sink);
+    }
+
+    /** Everything it knows between two calls. What visitors answered is part of it, so it is kept no longer than they are. */
+    public byte[] toBytes() {
+        return StateBytes.write(floor);
+    }
+
+    /**
+     * Another plan is in force from now on. Waiting chats keep their place and the seconds they waited, operators the chats they hold;
+     * rungs that lie behind a chat are not made up for. What is no longer there is replaced, with a reason.
+     *
+     * @param replaced the queues in which chats of removed queues go on; those of others go on in the catch-all queue
+     */
+    public void changePlan(long at, Plan plan, Map<QueueId, QueueId> replaced) {
+        advance(at, false);
+        var before = floor;
         floor = new Floor(plan, sink);
         entrance = new Entrance(floor);
         clockwork = new Clockwork(floor);
+        new Takeover(before, floor, replaced).run();
+        floor.settle();
     }
 
     /** The instant of the last call; the smallest number before the first. */
@@ -717,6 +758,12 @@ public final class Dispatcher {
     public int operator(long number) {
         Chat chat = floor.kept(number);
         return chat == null ? NONE : chat.operator;
+    }
+
+    /** Whether a chat waits in a queue and is offered to nobody now. */
+    public boolean isWaiting(long number) {
+        Chat chat = floor.kept(number);
+        return chat != null && chat.stage == Stage.WAITING;
     }
 
     /** Whether a chat is offered to somebody. */

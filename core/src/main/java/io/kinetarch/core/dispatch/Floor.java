@@ -175,7 +175,7 @@ final class Floor {
     }
 
     /** The chat comes back to its queue, at the place it had. */
-    void queueAgain(Chat chat, Reason why, Seconds seconds) {
+    void queueAgain(Chat chat, @Nullable Reason why, Seconds seconds) {
         long over = chat.rungBase;
         chat.stopClocks();
         if (seconds == Seconds.START_ANEW) {

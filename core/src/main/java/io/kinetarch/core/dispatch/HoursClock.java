@@ -29,6 +29,11 @@ final class HoursClock {
         due = set.closing().equals(Closing.SERVED_OUT) ? Chat.NEVER : nextChange(atMillis);
     }
 
+    /** Goes on waiting for a change that another clock waited for. */
+    void waitFor(long change) {
+        due = change;
+    }
+
     /** The change that is waited for; {@link Chat#NEVER} for none. */
     long due() {
         return due;

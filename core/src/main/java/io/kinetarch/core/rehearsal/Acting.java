@@ -21,12 +21,12 @@ import org.jspecify.annotations.Nullable;
 final class Acting {
     private static final long ARRIVING = -1;
 
-    final Dispatcher dispatcher;
     private final Plan plan;
     private final Map<OperatorId, Integer> operators;
     private final Map<QueueId, Integer> queues;
     private final Map<String, Long> numbers = new LinkedHashMap<>();
     private final Map<Long, String> names = new HashMap<>();
+    private Dispatcher dispatcher;
 
     Acting(Plan plan, EffectSink sink) {
         this.plan = plan;
@@ -39,6 +39,15 @@ final class Acting {
         var places = new HashMap<I, Integer>();
         elements.forEach(element -> places.put(id.apply(element), places.size()));
         return places;
+    }
+
+    Dispatcher dispatcher() {
+        return dispatcher;
+    }
+
+    /** Goes on with a dispatcher that knows only what the last one stored. */
+    void restart(EffectSink sink) {
+        dispatcher = Dispatcher.of(plan, sink, dispatcher.toBytes());
     }
 
     /** Chats in the order of their arrival. */

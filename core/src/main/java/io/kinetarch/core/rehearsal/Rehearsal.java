@@ -85,7 +85,7 @@ public final class Rehearsal {
     }
 
     private Result run() {
-        acting.dispatcher.passTime(script.from().toEpochMilli());
+        acting.dispatcher().passTime(script.from().toEpochMilli());
         for (int i = 0; i < script.steps().size(); i++) {
             var step = script.steps().get(i);
             String at = "/steps/" + i;
@@ -105,14 +105,14 @@ public final class Rehearsal {
 
     /** In strides, so that a plan that never rests does not fill the memory first. */
     private void passTime(long until) {
-        while (acting.dispatcher.nextTimer() <= until) {
-            acting.dispatcher.passTime(acting.dispatcher.nextTimer());
+        while (acting.dispatcher().nextTimer() <= until) {
+            acting.dispatcher().passTime(acting.dispatcher().nextTimer());
             if (trace.size() > LONGEST_TRACE) {
                 throw new ScriptRefusal(
                         "/until", "more than " + LONGEST_TRACE + " things happen until then; let it last shorter");
             }
         }
-        acting.dispatcher.passTime(until);
+        acting.dispatcher().passTime(until);
     }
 
     /** A wish that nobody is there for is part of what happens; anything else is a fault of the script. */
@@ -129,9 +129,10 @@ public final class Rehearsal {
                         Event.REFUSED,
                         act.about()
                                 .flatMap(name ->
-                                        acting.operator(acting.dispatcher.operator(acting.number(name, pointer)))),
+                                        acting.operator(acting.dispatcher().operator(acting.number(name, pointer)))),
                         act.about()
-                                .flatMap(name -> acting.queue(acting.dispatcher.queue(acting.number(name, pointer)))),
+                                .flatMap(
+                                        name -> acting.queue(acting.dispatcher().queue(acting.number(name, pointer)))),
                         Optional.empty(),
                         Optional.empty(),
                         Optional.of(refusal)));
@@ -147,13 +148,13 @@ public final class Rehearsal {
         long number = acting.number(name, "");
         return new Chat(
                 name,
-                acting.dispatcher.holder(number),
+                acting.dispatcher().holder(number),
                 Optional.empty(),
-                acting.queue(acting.dispatcher.queue(number)),
-                acting.dispatcher.isOffered(number)
+                acting.queue(acting.dispatcher().queue(number)),
+                acting.dispatcher().isOffered(number)
                         ? Optional.empty()
-                        : acting.operator(acting.dispatcher.operator(number)),
-                Duration.ofMillis(acting.dispatcher.waitedMillis(number)));
+                        : acting.operator(acting.dispatcher().operator(number)),
+                Duration.ofMillis(acting.dispatcher().waitedMillis(number)));
     }
 
     private Verdict verdict(Expectation expectation) {
@@ -211,7 +212,7 @@ public final class Rehearsal {
                             Optional.of(outcome),
                             acting.queue(queue),
                             acting.operator(operator),
-                            Duration.ofMillis(acting.dispatcher.waitedMillis(chat))));
+                            Duration.ofMillis(acting.dispatcher().waitedMillis(chat))));
         }
 
         private void add(

@@ -8,6 +8,7 @@ import com.networknt.schema.SpecificationVersion;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.server.Api;
+import io.kinetarch.server.OlderDocuments;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;
@@ -45,19 +46,19 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/4").ok();
+        var newest = api.get("/api/v1/schemas/plan/5").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(4, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(5, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(4, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/5").problem(404, "not-found", null);
+        assertThat(errors(5, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/6").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/4").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/5").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
@@ -97,6 +98,7 @@ class ExchangeTest {
     void aStoredPlanAndAnEditOfTheVersionBeforeAreReadToo() {
         var reader = TestServer.running().bean(PlanReader.class);
         var before = spoiled(plan -> {
+            OlderDocuments.toVersion4(plan);
             plan.put("schemaVersion", 2);
             ((ObjectNode) plan.path("settings")).put("shrinkage", 0.3).remove(List.of("pay", "botShares"));
             plan.path("queues").forEach(queue -> {

@@ -1,0 +1,72 @@
+package io.kinetarch.core.rehearsal;
+
+import io.kinetarch.core.dispatch.Effect;
+import io.kinetarch.core.dispatch.EffectSink;
+import io.kinetarch.core.dispatch.Holder;
+import io.kinetarch.core.dispatch.Outcome;
+import io.kinetarch.core.dispatch.Reason;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** What the dispatcher does, in the words of the plain one. */
+final class Heard implements EffectSink {
+    final List<String> effects = new ArrayList<>();
+    final Acting acting;
+    private final Plan plan;
+    final List<String> over = new ArrayList<>();
+    private final Set<String> isOver = new HashSet<>();
+
+    Heard(Plan plan) {
+        this.plan = plan;
+        this.acting = new Acting(plan, this);
+    }
+
+    /** Chats that are not over, and a few that have ended just now. */
+    List<String> open() {
+        var recent = over.subList(Math.max(0, over.size() - 3), over.size());
+        return acting.chats().stream()
+                .filter(chat -> !isOver.contains(chat) || recent.contains(chat))
+                .toList();
+    }
+
+    Optional<OperatorId> operatorOf(String chat) {
+        return acting.operator(acting.dispatcher().operator(acting.number(chat, "")));
+    }
+
+    Holder holder(String chat) {
+        return acting.dispatcher().holder(acting.number(chat, ""));
+    }
+
+    void forget() {
+        effects.clear();
+    }
+
+    @Override
+    public boolean wantsReasons() {
+        return true;
+    }
+
+    @Override
+    public void happened(long atMillis, Effect effect, long chat, int operator, int queue, @Nullable Reason reason) {
+        effects.add(line(atMillis, effect, chat, operator, queue));
+    }
+
+    @Override
+    public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
+        effects.add(line(atMillis, outcome, chat, operator, queue));
+        over.add(acting.name(chat));
+        isOver.add(acting.name(chat));
+    }
+
+    private String line(long at, Enum<?> what, long chat, int operator, int queue) {
+        return at + " " + what + " " + (chat == NONE ? "-" : acting.name(chat)) + " "
+                + (operator == NONE ? "-" : plan.operators().get(operator).id().value()) + " "
+                + (queue == NONE ? "-" : plan.queues().get(queue).id().value());
+    }
+}

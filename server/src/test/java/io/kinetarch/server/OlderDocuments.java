@@ -1,0 +1,34 @@
+package io.kinetarch.server;
+
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Takes out of plan documents what older versions of them do not know. */
+public final class OlderDocuments {
+    private OlderDocuments() {}
+
+    /** The document as version 4 wrote it. */
+    public static void toVersion4(ObjectNode plan) {
+        plan.put("schemaVersion", 4);
+        var settings = (ObjectNode) plan.path("settings");
+        settings.remove(List.of("topics", "whenAway"));
+        var timeouts = (ObjectNode) settings.path("timeouts");
+        timeouts.remove(List.of("botCertainty", "lost", "rungs"));
+        ((ObjectNode) timeouts.path("accept")).remove("pauseSeconds");
+        ((ObjectNode) timeouts.path("reply")).remove("offers");
+        without(plan.path("hours"), "closing");
+        without(plan.path("queues"), "handover");
+        without(plan.path("doors"), "opens");
+        without(plan.path("doors"), "first");
+        plan.path("doors").forEach(door -> {
+            without(door.path("questions"), "asked");
+            without(door.path("message"), "asked");
+        });
+        plan.path("departments").forEach(department -> without(department.path("questions"), "asked"));
+    }
+
+    private static void without(JsonNode list, String field) {
+        list.forEach(element -> ((ObjectNode) element).remove(field));
+    }
+}
