@@ -10,10 +10,10 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 
 /** Reads a table of src/test/resources/queueing; the README beside the tables says how they were made. */
-final class ReferenceTable {
+public final class ReferenceTable {
     private ReferenceTable() {}
 
-    static List<Row> read(String file) {
+    public static List<Row> read(String file) {
         var format = CSVFormat.RFC4180
                 .builder()
                 .setHeader()
@@ -27,12 +27,12 @@ final class ReferenceTable {
         }
     }
 
-    record Row(CSVRecord values) {
-        double number(String column) {
+    public record Row(CSVRecord values) {
+        public double number(String column) {
             return Double.parseDouble(values.get(column));
         }
 
-        int integer(String column) {
+        public int integer(String column) {
             return Integer.parseInt(values.get(column));
         }
 
