@@ -21,6 +21,7 @@ const STEP_NAMES: Record<string, string> = {
   images: 'Policy: pictures',
   frame: 'Policy: frame',
   'door-hours': 'Door hours',
+  'door-opens': 'Somebody there',
   department: 'Department hours',
   members: 'Members',
   able: 'For this chat',

@@ -324,6 +324,8 @@ function outcome(trial: Trial, plan: Plan) {
       return `▾ Refused: too many wait in ${queue}.`;
     case 'message-form':
       return `▾ May leave a message: too many wait in ${queue}.`;
+    case 'bot':
+      return '● The bot answers first.';
     case 'closed':
       return `▾ Refused: closed${queue ? ` (${queue})` : ''}.`;
     default:

@@ -127,7 +127,8 @@ public class RulesBench {
                                 QuestionKind.NUMBER,
                                 LocalText.of("en", "Trucks?"),
                                 LocalText.NONE,
-                                false, AskedWhen.BEFORE,
+                                false,
+                                AskedWhen.BEFORE,
                                 List.of())));
     }
 

@@ -144,6 +144,44 @@ public final class Dispatcher {
         return refusal;
     }
 
+    /**
+     * An operator is there since an instant, and has a part in chats that are not told of one by one; for trying a chat beside them,
+     * before the first call.
+     *
+     * @param chats how many
+     * @param inUse how much capacity those take
+     */
+    public void begin(int operator, long freeSince, int chats, int inUse) {
+        var staff = floor.staff;
+        staff.present[operator] = true;
+        staff.freeSince[operator] = freeSince;
+        staff.chats[operator] = chats;
+        staff.inUse[operator] = inUse;
+        staff.refresh(operator);
+    }
+
+    /**
+     * A chat of which nothing is known waits in a queue, however full; for trying others beside it. It is handed to somebody by the next
+     * call only.
+     */
+    public void waits(long at, int queue) {
+        advance(at, false);
+        Chat chat = floor.newChat(Visit.of(plan().doors().getFirst().id(), ""));
+        chat.ask(floor.matching.ask(ChatNeeds.of(plan().queues().get(queue).id()), Loosened.NOTHING));
+        chat.queue = queue;
+        floor.wait(chat, null);
+    }
+
+    private Plan plan() {
+        return floor.plan;
+    }
+
+    /** Why a door is closed to a visitor; none while it is open. */
+    public Optional<Reason> whyClosed(long at, Visit visit) {
+        advance(at, false);
+        return Optional.ofNullable(entrance.whyClosed(visit));
+    }
+
     /** What keeps a visitor from starting a chat; none if nothing does. */
     public Optional<Refusal> mayArrive(Visit visit) {
         return entrance.mayArrive(visit);
@@ -162,8 +200,7 @@ public final class Dispatcher {
         }
 
         advance(at, false);
-        Chat chat = floor.free.isEmpty() ? floor.newSlot() : floor.free.removeLast();
-        chat.start(floor.serial++, visit);
+        Chat chat = floor.newChat(visit);
         long number = Floor.number(chat);
         var door = floor.gate(visit).door();
         Reason closed = entrance.whyClosed(visit);
@@ -815,6 +852,11 @@ public final class Dispatcher {
     /** How many chats an operator has a part in, offers and wrapping up included. */
     public int chats(int operator) {
         return floor.staff.chats[operator];
+    }
+
+    /** Since when an operator has been there, or what they have has not changed; milliseconds since 1970. */
+    public long freeSince(int operator) {
+        return floor.staff.freeSince[operator];
     }
 
     /** How much of an operator's capacity those take. */

@@ -9,6 +9,25 @@ import org.jspecify.annotations.Nullable;
 public interface EffectSink {
     int NONE = -1;
 
+    /** Listens to nothing. */
+    EffectSink DEAF = new EffectSink() {
+        @Override
+        public boolean wantsReasons() {
+            return false;
+        }
+
+        @Override
+        public void happened(
+                long atMillis, Effect effect, long chat, int operator, int queue, @Nullable Reason reason) {
+            // nobody asked
+        }
+
+        @Override
+        public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
+            // nobody asked
+        }
+    };
+
     /** Whether reasons are wanted; if not they may be null, and cost nothing. Always gives the same answer. */
     boolean wantsReasons();
 

@@ -12,6 +12,7 @@ import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.WhenClosed;
 import io.kinetarch.core.routing.ChatNeeds;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -222,7 +223,8 @@ final class Entrance {
     void enter(Chat chat, int to, @Nullable Reason why) {
         int queue = to;
         Reason because = why;
-        for (int hops = 0; ; hops++) {
+        BitSet been = null;
+        while (true) {
             Lane lane = floor.lanes[queue];
             var department = lane.department;
             if (!lane.hours.isOpen(floor.now)) {
@@ -255,12 +257,18 @@ final class Entrance {
                 showForm(chat, full);
                 return;
             }
-            if (next == NONE || hops >= floor.lanes.length) {
+            if (been == null) {
+                been = new BitSet();
+            }
+            been.set(queue);
+            if (next == NONE || been.get(next)) {
                 turnAway(chat, TextKind.BUSY, full);
                 return;
             }
             queue = next;
+            chat.queue = next;
             because = full;
+            floor.tell(Effect.MOVED, chat, full);
         }
         floor.wait(chat, because);
         var door = floor.gate(chat.visit()).door();

@@ -69,7 +69,7 @@ final class Floor {
         staff = new Staff(compiled);
         hours = plan.hours().stream().map(HoursClock::new).toArray(HoursClock[]::new);
         lanes = plan.queues().stream().map(this::lane).toArray(Lane[]::new);
-        plan.doors().forEach(door -> gates.put(door.id(), gate(door)));
+
         for (int i = 0; i < lanes.length; i++) {
             laneOf.put(lanes[i].queue.id(), i);
         }
@@ -105,13 +105,19 @@ final class Floor {
     Gate gate(Visit visit) {
         var gate = gates.get(visit.door());
         if (gate == null) {
-            throw new IllegalArgumentException(
-                    "the plan has no front door \"" + visit.door().value() + "\"");
+            gate = gate(plan.door(visit.door()));
+            gates.put(visit.door(), gate);
         }
         return gate;
     }
 
-    Chat newSlot() {
+    Chat newChat(Visit visit) {
+        Chat chat = free.isEmpty() ? newSlot() : free.removeLast();
+        chat.start(serial++, visit);
+        return chat;
+    }
+
+    private Chat newSlot() {
         if (slots.size() > SLOT_MASK) {
             throw new IllegalStateException("more than " + slots.size() + " chats at once are not held");
         }

@@ -58,7 +58,12 @@ final class Takeover {
     void run() {
         to.now = from.now;
         to.serial = from.serial;
-        from.gates.forEach(to.gates::putIfAbsent);
+        // A door that is gone answers its chats as it did.
+        from.gates.forEach((door, gate) -> {
+            if (!to.plan.has(door)) {
+                to.gates.put(door, gate);
+            }
+        });
         for (HoursClock clock : to.hours) {
             clock.start(to.now);
         }

@@ -1,12 +1,19 @@
 package io.kinetarch.core.inspection;
 
-import io.kinetarch.core.dispatch.NextChat;
-import io.kinetarch.core.dispatch.NextOperator;
-import io.kinetarch.core.dispatch.OperatorPool;
+import static io.kinetarch.core.dispatch.EffectSink.NONE;
+
+import io.kinetarch.core.dispatch.Dispatcher;
+import io.kinetarch.core.dispatch.Effect;
+import io.kinetarch.core.dispatch.EffectSink;
+import io.kinetarch.core.dispatch.Reason;
 import io.kinetarch.core.dispatch.Standing;
+import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.door.AnswerFormat;
+import io.kinetarch.core.plan.AskedWhen;
+import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.Membership;
@@ -22,23 +29,23 @@ import io.kinetarch.core.plan.SkillNeed;
 import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.routing.Arrival;
-import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.routing.RuleTable;
-import java.time.ZoneId;
+import java.time.Instant;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * One chat tried on a plan: door → hours → rule → queue → operator. Every step says why, including each rule that did not
- * match and each operator who was passed over.
+ * One chat tried on a plan: door → hours → rule → queue → operator. The dispatcher of live chats decides; this puts into words
+ * why, including each rule that did not match and each operator who was passed over.
  */
 public final class ChatTrial {
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH);
@@ -47,8 +54,13 @@ public final class ChatTrial {
     private final Arrival arrival;
     private final Presence presence;
     private final Map<QueueId, Integer> waiting;
-    private final Set<QueueId> entered = new HashSet<>();
+
     private final List<Step> steps = new ArrayList<>();
+    private @Nullable Dispatcher dispatcher;
+    /** Who gets the chat, and since when they were free before. */
+    private int taker = NONE;
+
+    private long takerSince;
 
     private ChatTrial(Plan plan, Arrival arrival, Presence presence, Map<QueueId, Integer> waiting) {
         this.plan = plan;
@@ -63,6 +75,8 @@ public final class ChatTrial {
         ANSWERED,
         /** It waits: nobody can take it now. */
         WAITS,
+        /** The bot has it first. */
+        BOT,
         /** It is refused: the door or the department is closed. */
         CLOSED,
         /** It is refused: too many wait, and the visitor reads the busy text. */
@@ -123,31 +137,205 @@ public final class ChatTrial {
         FrontDoor door = plan.door(arrival.door());
         doorSpeaks(door);
         HoursId kept = door.hours();
-        if (kept != null && !isOpen("The door " + door.name(), kept)) {
-            return stopped(Outcome.CLOSED, Optional.empty());
+        if (kept != null) {
+            hours("The door " + door.name(), kept);
         }
-        if (!isAnswered(door.questions(), door)) {
+        var tried = new Tried();
+        dispatcher = presence.dispatcher(plan, tried, waiting, arrival.at());
+        long at = arrival.at().toEpochMilli();
+        var visit = Visit.of(arrival);
+        var closed = dispatcher.whyClosed(at, visit);
+        if (closed.isPresent() && door.first().closed() == FirstToAnswer.Side.PEOPLE) {
+            return closed(door, closed.get());
+        }
+        if (!isAnswered(door.questions(), AskedWhen.BEFORE, door)) {
+            return stopped(Outcome.FORM_INCOMPLETE, Optional.empty());
+        }
+        tried.begins = true;
+        long[] since = IntStream.range(0, plan.operators().size())
+                .mapToLong(dispatcher()::freeSince)
+                .toArray();
+        dispatcher.arrive(at, visit);
+
+        taker = tried.happened.getLast().operator;
+        takerSince = taker == NONE || dispatcher.chats(taker) > 1 + held(taker) ? at : since[taker];
+        return told(door, tried.happened, tried.standings());
+    }
+
+    /** How many chats an operator had before others that wait already were handed to them. */
+    private int held(int operator) {
+        var held = presence.of().get(plan.operators().get(operator).id());
+        return held == null ? 0 : held.chats();
+    }
+
+    private Trial closed(FrontDoor door, Reason why) {
+        if (why instanceof Reason.DepartmentClosed) {
+            Queue queue = plan.queue(decide().queue());
+            hours(
+                    "The department " + plan.department(queue.department()).name(),
+                    plan.department(queue.department()).hours());
+            return stopped(Outcome.CLOSED, Optional.of(queue.id()));
+        }
+        if (why instanceof Reason.NobodyServes(var _, var queue)) {
+            step(
+                    Kind.DOOR,
+                    Result.STOPPED,
+                    door.id(),
+                    "It opens while somebody is present who could take chats of "
+                            + plan.queue(queue).name() + ", and nobody is.");
+        }
+        return stopped(Outcome.CLOSED, Optional.empty());
+    }
+
+    /** Puts into words what the dispatcher did with the chat. */
+    private Trial told(FrontDoor door, List<Happened> happened, List<Standing> after) {
+        if (happened.stream().anyMatch(one -> one.effect == Effect.TO_BOT)) {
+            step(Kind.DOOR, Result.PASSED, door.id(), "The bot answers first at " + door.name() + ".");
+            return stopped(Outcome.BOT, Optional.empty());
+        }
+        boolean later =
+                door.questions().stream().anyMatch(question -> question.asked() == AskedWhen.AFTER_FIRST_MESSAGE);
+        if (later && !isAnswered(door.questions(), AskedWhen.AFTER_FIRST_MESSAGE, door)) {
             return stopped(Outcome.FORM_INCOMPLETE, Optional.empty());
         }
         Rule rule = decide();
-        return enter(plan.queue(rule.queue()), rule);
-    }
-
-    private Trial enter(Queue queue, Rule rule) {
-        entered.add(queue.id());
-        var department = plan.department(queue.department());
-        if (!isOpen("The department " + department.name(), department.hours())) {
+        Queue queue = plan.queue(rule.queue());
+        for (Happened one : happened) {
+            if (one.reason instanceof Reason.QueueFull full && one.effect == Effect.MOVED) {
+                if (!enters(queue, rule)) {
+                    return stopped(Outcome.FORM_INCOMPLETE, Optional.of(queue.id()));
+                }
+                everyone(queue, rule, one.standings, NONE);
+                var next = plan.queues().get(one.queue);
+                step(Kind.QUEUE, Result.SKIPPED, queue.id(), full(queue, full) + "it goes on to " + next.name() + ".");
+                queue = next;
+            }
+        }
+        var last = happened.getLast();
+        boolean form = last.effect == Effect.WAY_OFFERED;
+        Reason why = form || last.effect == Effect.SAID ? why(last.reason) : null;
+        if (why instanceof Reason.DepartmentClosed) {
+            var department = plan.department(queue.department());
+            hours("The department " + department.name(), department.hours());
             return stopped(Outcome.CLOSED, Optional.of(queue.id()));
         }
-        if (!isAnswered(department.questions(), department)) {
+        if (!enters(queue, rule)) {
             return stopped(Outcome.FORM_INCOMPLETE, Optional.of(queue.id()));
+        }
+        if (why instanceof Reason.QueueFull full) {
+            everyone(queue, rule, last.standings, NONE);
+            step(Kind.QUEUE, Result.STOPPED, queue.id(), full(queue, full) + beyond(full, form));
+            return stopped(form ? Outcome.MESSAGE_FORM : Outcome.BUSY, Optional.of(queue.id()));
+        }
+        if (last.effect == Effect.OFFERED || last.effect == Effect.ASSIGNED) {
+            everyone(queue, rule, last.standings, last.operator);
+            return new Trial(
+                    Outcome.ANSWERED,
+                    Optional.of(queue.id()),
+                    Optional.of(plan.operators().get(last.operator).id()),
+                    List.copyOf(steps));
+        }
+        everyone(queue, rule, after, NONE);
+        step(
+                Kind.QUEUE,
+                Result.STOPPED,
+                queue.id(),
+                "Nobody can take it now, so it waits in " + queue.name() + told(queue) + ".");
+        return stopped(Outcome.WAITS, Optional.of(queue.id()));
+    }
+
+    private static @Nullable Reason why(@Nullable Reason reason) {
+        return switch (reason) {
+            case Reason.WayOut(var _, var behind) -> behind;
+            case Reason.Text(var _, var _, var behind) -> behind;
+            case null, default -> reason;
+        };
+    }
+
+    /** The chat comes to a queue: whether all is answered that its department has to know. */
+    private boolean enters(Queue queue, Rule rule) {
+        var department = plan.department(queue.department());
+        hours("The department " + department.name(), department.hours());
+        if (!isAnswered(department.questions(), AskedWhen.BEFORE, department)) {
+            return false;
         }
         step(
                 Kind.QUEUE,
                 Result.PASSED,
                 queue.id(),
                 "The chat enters " + queue.name() + ": " + asks(queue, rule) + "." + given(rule));
-        return toOperator(queue, rule);
+        return true;
+    }
+
+    private String full(Queue queue, Reason.QueueFull full) {
+        return "Nobody can take it now, and " + full.waiting() + " wait in " + queue.name() + ", which takes "
+                + full.limit() + "; ";
+    }
+
+    private String beyond(Reason.QueueFull full, boolean form) {
+        if (form) {
+            return "the visitor may leave a message.";
+        }
+        var limit = plan.queue(full.queue()).waiting().limit();
+        return limit != null && limit.beyond() instanceof WaitingRoom.Beyond.ToQueue(var other)
+                ? "it would go on to " + plan.queue(other).name()
+                        + ", where it has been, so the visitor reads the busy text."
+                : "the visitor reads the busy text.";
+    }
+
+    /** What the dispatcher did with the tried chat, and how everybody stood to it then. */
+    private record Happened(
+            Effect effect,
+            int operator,
+            int queue,
+            @Nullable Reason reason,
+            List<Standing> standings) {}
+
+    /** Listens for the chat that is tried: the first that arrives once it begins. */
+    private final class Tried implements EffectSink {
+        final List<Happened> happened = new ArrayList<>();
+        boolean begins;
+        private long number = NONE;
+
+        @Override
+        public boolean wantsReasons() {
+            return true;
+        }
+
+        @Override
+        public void happened(
+                long atMillis, Effect effect, long chat, int operator, int queue, @Nullable Reason reason) {
+            if (begins && effect == Effect.ARRIVED) {
+                number = chat;
+            }
+            if (begins && chat == number) {
+                happened.add(new Happened(effect, operator, queue, reason, standings()));
+            }
+        }
+
+        @Override
+        public void ended(
+                long atMillis,
+                long chat,
+                io.kinetarch.core.dispatch.Outcome outcome,
+                int operator,
+                int queue,
+                @Nullable Reason reason) {
+            // what it ended by was said before
+        }
+
+        /** How everybody stands to the chat now; nobody to one that is in no queue. */
+        List<Standing> standings() {
+            return dispatcher().queue(number) == NONE
+                    ? List.of()
+                    : IntStream.range(0, plan.operators().size())
+                            .mapToObj(operator -> dispatcher().standing(number, operator))
+                            .toList();
+        }
+    }
+
+    private Dispatcher dispatcher() {
+        return Objects.requireNonNull(dispatcher);
     }
 
     private void doorSpeaks(FrontDoor door) {
@@ -167,16 +355,20 @@ public final class ChatTrial {
                                 + " and shows those in " + door.languages().getFirst() + ".");
     }
 
-    private boolean isAnswered(List<Question> questions, Element asker) {
+    private boolean isAnswered(List<Question> questions, AskedWhen when, Element asker) {
         boolean complete = true;
-        for (var question : questions) {
+        var asked = questions.stream()
+                .filter(question -> question.asked() == when
+                        || (asker instanceof Department && question.asked() != AskedWhen.WHILE_WAITING))
+                .toList();
+        for (var question : asked) {
             var wrong = wrongWith(question);
             if (wrong.isPresent()) {
                 step(Kind.FORM, Result.STOPPED, asker.id(), wrong.get());
                 complete = false;
             }
         }
-        if (complete && !questions.isEmpty()) {
+        if (complete && !asked.isEmpty()) {
             step(Kind.FORM, Result.PASSED, asker.id(), "Everything " + asker.name() + " has to know was answered.");
         }
         return complete;
@@ -195,7 +387,7 @@ public final class ChatTrial {
         return AnswerFormat.refusal(question, answer, languages);
     }
 
-    private boolean isOpen(String who, HoursId hours) {
+    private void hours(String who, HoursId hours) {
         var set = plan.hours(hours);
         var state = set.hours().at(arrival.at());
         step(
@@ -203,7 +395,6 @@ public final class ChatTrial {
                 state.open() ? Result.PASSED : Result.STOPPED,
                 hours,
                 who + " keeps “" + set.name() + "”. " + state.because());
-        return state.open();
     }
 
     private Rule decide() {
@@ -221,125 +412,59 @@ public final class ChatTrial {
         return decision.rule();
     }
 
-    private Trial toOperator(Queue queue, Rule rule) {
-        var pool = presence.pool(plan);
-        takenBefore(queue, pool);
-        var needs = new ChatNeeds(queue.id(), rule.needs(), arrival.language());
-        var choice = NextOperator.explain(pool, needs);
-        Operator chosen = choice.operator().isPresent()
-                ? plan.operators().get(choice.operator().getAsInt())
-                : null;
+    /** How everybody stood to the chat, the one who gets it included. */
+    private void everyone(Queue queue, Rule rule, List<Standing> standings, int chosen) {
         for (int i = 0; i < plan.operators().size(); i++) {
             Operator operator = plan.operators().get(i);
-            var standing = choice.standings().get(i);
-            boolean taken = operator.equals(chosen);
+            boolean taken = i == chosen;
             step(
                     Kind.OPERATOR,
                     taken ? Result.CHOSEN : Result.PASSED_OVER,
                     operator.id(),
                     operator.name() + " "
-                            + (taken ? chosen(queue, rule, pool, i) : passedOver(queue, rule, pool, i, standing))
+                            + (taken ? chosen(queue, rule, i) : passedOver(queue, rule, i, standings.get(i)))
                             + ".");
         }
-        return chosen == null
-                ? waitIn(queue, rule)
-                : new Trial(Outcome.ANSWERED, Optional.of(queue.id()), Optional.of(chosen.id()), List.copyOf(steps));
     }
 
-    /** Whoever waits already and goes before this chat takes the room there is first. */
-    private void takenBefore(Queue queue, OperatorPool pool) {
-        var order = new NextChat(plan);
-        var tried = new NextChat.Waiting(queue.id(), arrival.at());
-        waiting.entrySet().stream()
-                .filter(entry -> entry.getValue() > 0)
-                .map(entry -> new NextChat.Waiting(entry.getKey(), arrival.at().minusSeconds(1)))
-                .filter(chat -> order.compare(chat, tried) < 0)
-                .sorted(order)
-                .forEach(chat -> {
-                    for (int i = 0; i < waiting.getOrDefault(chat.queue(), 0); i++) {
-                        var taker = NextOperator.choose(pool, ChatNeeds.of(chat.queue()));
-                        if (taker.isEmpty()) {
-                            return;
-                        }
-                        pool.takes(taker.getAsInt(), 1, plan.queue(chat.queue()).weight());
-                    }
-                });
+    private String told(Queue queue) {
+        return queue.waiting().positionShown()
+                ? "; the visitor reads that " + waiting.getOrDefault(queue.id(), 0) + " wait before them"
+                : "";
     }
 
-    private Trial waitIn(Queue queue, Rule rule) {
-        int before = waiting.getOrDefault(queue.id(), 0);
-        var limit = queue.waiting().limit();
-        if (limit != null && before >= limit.chats()) {
-            return beyond(queue, rule, before, limit);
-        }
-        step(
-                Kind.QUEUE,
-                Result.STOPPED,
-                queue.id(),
-                "Nobody can take it now, so it waits in " + queue.name() + told(queue, before) + ".");
-        return stopped(Outcome.WAITS, Optional.of(queue.id()));
-    }
-
-    private static String told(Queue queue, int before) {
-        return queue.waiting().positionShown() ? "; the visitor reads that " + before + " wait before them" : "";
-    }
-
-    private Trial beyond(Queue queue, Rule rule, int before, WaitingRoom.Limit limit) {
-        String full = "Nobody can take it now, and " + before + " wait in " + queue.name() + ", which takes "
-                + limit.chats() + "; ";
-        return switch (limit.beyond()) {
-            case WaitingRoom.Beyond.BusyText _ -> {
-                step(Kind.QUEUE, Result.STOPPED, queue.id(), full + "the visitor reads the busy text.");
-                yield stopped(Outcome.BUSY, Optional.of(queue.id()));
-            }
-            case WaitingRoom.Beyond.MessageForm _ -> {
-                step(Kind.QUEUE, Result.STOPPED, queue.id(), full + "the visitor may leave a message.");
-                yield stopped(Outcome.MESSAGE_FORM, Optional.of(queue.id()));
-            }
-            case WaitingRoom.Beyond.ToQueue(var other) -> {
-                var next = plan.queue(other);
-                if (entered.contains(other)) {
-                    step(
-                            Kind.QUEUE,
-                            Result.STOPPED,
-                            queue.id(),
-                            full + "it would go on to " + next.name()
-                                    + ", where it has been, so the visitor reads the busy text.");
-                    yield stopped(Outcome.BUSY, Optional.of(queue.id()));
-                }
-                step(Kind.QUEUE, Result.SKIPPED, queue.id(), full + "it goes on to " + next.name() + ".");
-                yield enter(next, rule);
-            }
-        };
-    }
-
-    private String chosen(Queue queue, Rule rule, OperatorPool pool, int operator) {
+    private String chosen(Queue queue, Rule rule, int operator) {
         return "gets the chat: of those who can take it, "
                 + switch (queue.choice()) {
-                    case OperatorChoice.LongestFree _ -> "free longest, since " + since(pool, operator);
-                    case OperatorChoice.LightestLoad _ -> "the least loaded, " + load(pool, operator);
+                    case OperatorChoice.LongestFree _ -> "free longest, since " + since(operator);
+                    case OperatorChoice.LightestLoad _ -> "the least loaded, " + load(queue, operator);
                     case OperatorChoice.BestAtSkill _ ->
                         "the best at it, levels " + levels(queue, rule, operator) + " in sum";
                     case OperatorChoice.Tiers(var tiers) -> "first in order, " + tier(tiers, operator);
                 };
     }
 
-    private String comesAfter(Queue queue, Rule rule, OperatorPool pool, int operator) {
+    private String comesAfter(Queue queue, Rule rule, int operator) {
         return "could take it, but "
                 + switch (queue.choice()) {
-                    case OperatorChoice.LongestFree _ -> "has been free only since " + since(pool, operator);
+                    case OperatorChoice.LongestFree _ -> "has been free only since " + since(operator);
                     case OperatorChoice.LightestLoad _ ->
-                        "has " + load(pool, operator) + ", free since " + since(pool, operator);
+                        "has " + load(queue, operator) + ", free since " + since(operator);
                     case OperatorChoice.BestAtSkill _ ->
-                        "has levels " + levels(queue, rule, operator) + " in sum, free since " + since(pool, operator);
+                        "has levels " + levels(queue, rule, operator) + " in sum, free since " + since(operator);
                     case OperatorChoice.Tiers(var tiers) ->
-                        "is " + tier(tiers, operator) + ", free since " + since(pool, operator);
+                        "is " + tier(tiers, operator) + ", free since " + since(operator);
                 };
     }
 
-    private String load(OperatorPool pool, int operator) {
-        return pool.inUse(operator) + " of capacity "
+    private String load(Queue queue, int operator) {
+        return inUse(queue, operator) + " of capacity "
                 + plan.operators().get(operator).capacity() + " in use";
+    }
+
+    /** What was in use before the tried chat was offered. */
+    private int inUse(Queue queue, int operator) {
+        return dispatcher().inUse(operator) - (operator == taker ? queue.weight() : 0);
     }
 
     private int levels(Queue queue, Rule rule, int operator) {
@@ -358,10 +483,10 @@ public final class ChatTrial {
         return "in no tier";
     }
 
-    private String passedOver(Queue queue, Rule rule, OperatorPool pool, int index, Standing standing) {
+    private String passedOver(Queue queue, Rule rule, int index, Standing standing) {
         Operator operator = plan.operators().get(index);
         return switch (standing) {
-            case Standing.Eligible _ -> comesAfter(queue, rule, pool, index);
+            case Standing.Eligible _ -> comesAfter(queue, rule, index);
             case Standing.NotNamed _ -> "is not named as a member of " + queue.name();
             case Standing.LeftForTheDay(var left) ->
                 "has left " + plan.queue(left).name() + " for today";
@@ -385,7 +510,7 @@ public final class ChatTrial {
             case Standing.NotPresent _ ->
                 presence.state(operator.id()) == Presence.State.AWAY ? "is away" : "is not present";
             case Standing.NoFreeCapacity(var _, var _, var weight) ->
-                "has " + load(pool, index) + "; the chat takes " + weight;
+                "has " + load(queue, index) + "; the chat takes " + weight;
             case Standing.HoldsMostChats(var chats) -> "holds " + chats + " chats, as many as they may";
         };
     }
@@ -420,9 +545,9 @@ public final class ChatTrial {
                         : " The visitor reads “" + rule.said().inFirstOf(languages) + "”");
     }
 
-    private String since(OperatorPool pool, int operator) {
-        ZoneId zone = plan.timeZone();
-        return TIME.format(pool.freeSince(operator).atZone(zone));
+    private String since(int operator) {
+        long since = operator == taker ? takerSince : dispatcher().freeSince(operator);
+        return TIME.format(Instant.ofEpochMilli(since).atZone(plan.timeZone()));
     }
 
     private Trial stopped(Outcome outcome, Optional<QueueId> queue) {

@@ -49,7 +49,11 @@ public enum FindingCode {
     RUNG_TEXT_MISSING,
     RUNG_WITHOUT_EFFECT,
     REPLY_TIMEOUT_LONG,
-    SILENCE_TIMEOUT_SHORT;
+    SILENCE_TIMEOUT_SHORT,
+    OFFER_OUTLASTS_LADDER,
+    WRAP_UP_IS_ALL,
+    DOOR_NEVER_MET,
+    CLOSING_TEXT_MISSING;
 
     /** As documents write it: "queue-without-members". */
     public String key() {

@@ -118,6 +118,7 @@ public final class PlanCheck {
         check.languages();
         plan.doors().forEach(door -> check.findings.addAll(DoorCheck.of(plan, door)));
         check.findings.addAll(LadderCheck.of(plan));
+        check.findings.addAll(HandoverCheck.of(plan));
         return check.findings.stream()
                 .map(check::asAccepted)
                 .sorted(Comparator.comparing(Finding::severity))

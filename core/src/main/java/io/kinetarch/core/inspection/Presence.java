@@ -1,9 +1,11 @@
 package io.kinetarch.core.inspection;
 
-import io.kinetarch.core.dispatch.OperatorPool;
+import io.kinetarch.core.dispatch.Dispatcher;
+import io.kinetarch.core.dispatch.EffectSink;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.presence.Presences;
 import java.time.Instant;
 import java.util.HashMap;
@@ -69,15 +71,20 @@ public record Presence(Map<OperatorId, Held> of) {
         return held == null ? State.GONE : held.state();
     }
 
-    OperatorPool pool(Plan plan) {
-        var pool = new OperatorPool(plan);
+    /** A dispatcher in which these are there with what they hold, and so many chats wait already. */
+    Dispatcher dispatcher(Plan plan, EffectSink sink, Map<QueueId, Integer> waiting, Instant at) {
+        var dispatcher = new Dispatcher(plan, sink);
         for (int i = 0; i < plan.operators().size(); i++) {
             var held = of.get(plan.operators().get(i).id());
             if (held != null && held.state() == State.PRESENT) {
-                pool.comes(i, held.freeSince());
-                pool.takes(i, held.chats(), held.capacityInUse());
+                dispatcher.begin(i, held.freeSince().toEpochMilli(), held.chats(), held.capacityInUse());
             }
         }
-        return pool;
+        for (int i = 0; i < plan.queues().size(); i++) {
+            for (int k = waiting.getOrDefault(plan.queues().get(i).id(), 0); k > 0; k--) {
+                dispatcher.waits(at.minusSeconds(1).toEpochMilli(), i);
+            }
+        }
+        return dispatcher;
     }
 }

@@ -1,10 +1,14 @@
 package io.kinetarch.core.inspection;
 
 import io.kinetarch.core.dispatch.CompiledPlan;
+import io.kinetarch.core.dispatch.EffectSink;
+import io.kinetarch.core.dispatch.Reason;
 import io.kinetarch.core.dispatch.Standing;
+import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.inspection.ContentSecurityPolicy.Kind;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.Department;
+import io.kinetarch.core.plan.DoorOpens;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HoursId;
@@ -73,6 +77,9 @@ public final class WhyClosed {
         IMAGES,
         FRAME,
         DOOR_HOURS,
+        /** Somebody is present whom the door asks for; only where it asks for somebody. */
+        DOOR_OPENS,
+
         DEPARTMENT,
         MEMBERS,
         /** Members who could take this very chat, with its language and what its rule asks; only where not all could. */
@@ -116,6 +123,8 @@ public final class WhyClosed {
             policy(ContentSecurityPolicy.of(page, asked.policy()));
         }
         doorHours();
+        presenceAtTheDoor();
+
         var rule = new RuleTable(plan).decide(asked.chat()).rule();
         var queue = plan.queue(rule.queue());
         department(plan.department(queue.department()));
@@ -198,6 +207,29 @@ public final class WhyClosed {
         if (kept != null) {
             hours(Step.DOOR_HOURS, "The door", kept);
         }
+    }
+
+    /** Where the door asks for more than its hours: whether it is open to this visitor, as the dispatcher decides it. */
+    private void presenceAtTheDoor() {
+        if (door.opens() == DoorOpens.BY_HOURS) {
+            return;
+        }
+        var dispatcher = asked.presence()
+                .dispatcher(plan, EffectSink.DEAF, Map.of(), asked.chat().at());
+        boolean nobody = dispatcher
+                .whyClosed(asked.chat().at().toEpochMilli(), Visit.of(asked.chat()))
+                .filter(Reason.NobodyServes.class::isInstance)
+                .isPresent();
+        String whom = door.opens() == DoorOpens.CATCH_ALL_PRESENT
+                ? "who serves " + plan.catchAllQueue().name() + ", the catch-all queue"
+                : "who could take this very visitor";
+        add(
+                Step.DOOR_OPENS,
+                !nobody,
+                door.name() + " opens while somebody is present " + whom + (nobody ? ", and nobody is." : "."),
+                door.id(),
+                "Change who is present then, or let the door open by its hours alone.",
+                null);
     }
 
     private void department(Department department) {

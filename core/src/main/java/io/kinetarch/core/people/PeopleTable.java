@@ -2,14 +2,13 @@ package io.kinetarch.core.people;
 
 import io.kinetarch.core.dispatch.ChatsAtOnce;
 import io.kinetarch.core.dispatch.CompiledPlan;
-import io.kinetarch.core.dispatch.NextChat;
+import io.kinetarch.core.dispatch.QueueOrder;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.Skill;
 import io.kinetarch.core.plan.SkillId;
-import java.time.Instant;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -35,11 +34,7 @@ public record PeopleTable(
 
     /** Works the table out. */
     public static PeopleTable of(Plan plan) {
-        var taken = plan.queues().stream()
-                .map(queue -> new NextChat.Waiting(queue.id(), Instant.EPOCH))
-                .sorted(new NextChat(plan))
-                .map(chat -> plan.queue(chat.queue()))
-                .toList();
+        var taken = plan.queues().stream().sorted(new QueueOrder(plan)).toList();
         var queuesOf = new LinkedHashMap<OperatorId, List<QueueId>>();
         var atOnce = new LinkedHashMap<OperatorId, List<ChatsAtOnce>>();
         var compiled = CompiledPlan.of(plan);

@@ -101,22 +101,29 @@ public record FrontDoor(
 
     /** This door with other hours and another department. */
     public FrontDoor with(@Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment) {
-        return with(otherHours, otherDepartment, pages, sites);
+        return with(otherHours, otherDepartment, opens, first, pages, sites);
+    }
+
+    /** This door opened and answered otherwise. */
+    public FrontDoor with(DoorOpens otherOpens, FirstToAnswer otherFirst) {
+        return with(hours, department, otherOpens, otherFirst, pages, sites);
     }
 
     /** This door on other allowed sites. */
     public FrontDoor withSites(List<AllowedSite> others) {
-        return with(hours, department, pages, others);
+        return with(hours, department, opens, first, pages, others);
     }
 
     /** This door on other pages. */
     public FrontDoor withPages(List<PagePattern> others) {
-        return with(hours, department, others, sites);
+        return with(hours, department, opens, first, others, sites);
     }
 
     private FrontDoor with(
             @Nullable HoursId otherHours,
             @Nullable DepartmentId otherDepartment,
+            DoorOpens otherOpens,
+            FirstToAnswer otherFirst,
             List<PagePattern> otherPages,
             List<AllowedSite> otherSites) {
         return new FrontDoor(
@@ -126,8 +133,8 @@ public record FrontDoor(
                 otherDepartment,
                 languages,
                 texts,
-                opens,
-                first,
+                otherOpens,
+                otherFirst,
                 questions,
                 consent,
                 whenClosed,

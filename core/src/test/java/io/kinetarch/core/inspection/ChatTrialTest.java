@@ -14,6 +14,9 @@ import io.kinetarch.core.inspection.ChatTrial.Step;
 import io.kinetarch.core.inspection.ChatTrial.Trial;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.DoorOpens;
+import io.kinetarch.core.plan.FirstToAnswer;
+import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Membership;
@@ -175,6 +178,33 @@ class ChatTrialTest {
                 .contains(
                         "Op cleo gets the chat: of those who can take it, first in order, in tier 1.",
                         "Op ana could take it, but is in no tier, free since Tue 10:00.");
+    }
+
+    @Test
+    void aDoorThatTheBotAnswersHandsTheChatToIt() {
+        var plan = SamplePlan.edited(
+                door(DoorOpens.BY_HOURS, new FirstToAnswer(FirstToAnswer.Side.BOT, FirstToAnswer.Side.PEOPLE)));
+        var trial = ChatTrial.run(plan, arrival("en", "fares", TUESDAY_TEN), Presence.usual(plan, TUESDAY_TEN));
+
+        assertThat(trial.outcome()).isEqualTo(Outcome.BOT);
+        assertThat(trial.steps().getLast().because()).isEqualTo("The bot answers first at Site.");
+    }
+
+    @Test
+    void aDoorThatOpensByPresenceIsClosedWhileNobodyIsThere() {
+        var plan = SamplePlan.edited(door(DoorOpens.VISITOR_SERVED, FirstToAnswer.PEOPLE));
+        var trial = ChatTrial.run(plan, arrival("fr", "fares", TUESDAY_TEN), new Presence(Map.of()));
+
+        assertThat(trial.outcome()).isEqualTo(Outcome.CLOSED);
+        assertThat(trial.steps().getLast().because())
+                .isEqualTo("It opens while somebody is present who could take chats of Queue booking, and nobody is.");
+        assertThat(ChatTrial.run(plan, arrival("fr", "fares", TUESDAY_TEN), Presence.usual(plan, TUESDAY_TEN))
+                        .outcome())
+                .isEqualTo(Outcome.ANSWERED);
+    }
+
+    private static FrontDoor door(DoorOpens opens, FirstToAnswer first) {
+        return PLAN.door(SamplePlan.SITE).with(opens, first);
     }
 
     private static List<String> explained(OperatorChoice choice) {

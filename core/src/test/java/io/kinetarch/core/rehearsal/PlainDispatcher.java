@@ -704,7 +704,8 @@ final class PlainDispatcher {
 
     private void enter(Talk talk, Queue to) {
         Queue queue = to;
-        for (int hops = 0; ; hops++) {
+        var been = new HashSet<Queue>();
+        while (true) {
             if (!isOpen(plan.hoursOf(queue))) {
                 closedWay(talk);
                 return;
@@ -730,13 +731,16 @@ final class PlainDispatcher {
                 form(talk);
                 return;
             }
+            been.add(queue);
             if (!(limit.beyond() instanceof WaitingRoom.Beyond.ToQueue(var other))
-                    || hops >= plan.queues().size()) {
+                    || been.contains(plan.queue(other))) {
                 tell(Effect.SAID, talk);
                 end(talk, Outcome.TURNED_AWAY);
                 return;
             }
             queue = plan.queue(other);
+            talk.queue = queue;
+            tell(Effect.MOVED, talk);
         }
         enterAnew(talk);
         for (var questions : List.of(

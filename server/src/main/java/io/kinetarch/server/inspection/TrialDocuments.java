@@ -53,7 +53,7 @@ final class TrialDocuments {
     /**
      * Where the chat went.
      *
-     * @param outcome answered, waits, busy, message-form, closed or form-incomplete
+     * @param outcome answered, waits, bot, busy, message-form, closed or form-incomplete
      */
     record TrialDocument(
             String outcome,
