@@ -39,7 +39,7 @@ final class Clockwork {
         int misses = ++floor.staff.misses[operator];
         if (misses >= floor.timeouts.accept().awayAfter()) {
             floor.waitAgain(chat);
-            floor.setAway(operator, floor.told ? new Reason.Missed(misses) : null);
+            floor.setAway(operator, chat, floor.told ? new Reason.Missed(misses) : null);
         } else {
             floor.waitAgain(chat);
         }

@@ -287,8 +287,8 @@ final class Floor {
         timers.update(chat);
     }
 
-    void setAway(int operator, @Nullable Reason why) {
-        sink.happened(now, Effect.SET_AWAY, NONE, operator, NONE, why);
+    void setAway(int operator, Chat missed, @Nullable Reason why) {
+        sink.happened(now, Effect.SET_AWAY, number(missed), operator, NONE, why);
         stepAway(
                 operator,
                 new Reason.WentAway(operator(operator), plan.settings().whenAway()));

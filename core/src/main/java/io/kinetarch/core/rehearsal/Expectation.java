@@ -4,39 +4,47 @@ import io.kinetarch.core.dispatch.Outcome;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.QueueId;
 import java.time.Duration;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Something that must happen to a chat of a script by a time, or must not. */
-public sealed interface Expectation {
-    String chat();
+/**
+ * Something that must happen in a script by a time, or must not.
+ *
+ * @param chat to which; null where it is about an operator alone
+ * @param by counted from the start, inclusive
+ * @param comes whether it must happen; if not, it must not
+ */
+public record Expectation(@Nullable String chat, What what, Duration by, boolean comes) {
 
-    /** Counted from the start, inclusive. */
-    Duration by();
+    /** What is meant. */
+    public sealed interface What {
+        /**
+         * An event.
+         *
+         * @param operator to whom or by whom; null for whomever
+         * @param queue in which; null for any
+         */
+        record Happens(
+                Event event,
+                @Nullable OperatorId operator,
+                @Nullable QueueId queue) implements What {}
 
-    /**
-     * An event comes.
-     *
-     * @param operator to whom or by whom; null for whomever
-     * @param queue in which; null for any
-     */
-    record Happens(
-            String chat,
-            Event event,
-            @Nullable OperatorId operator,
-            @Nullable QueueId queue,
-            Duration by) implements Expectation {}
+        /** It ends so. */
+        record EndsAs(Outcome outcome) implements What {}
 
-    /** An event does not come; the rest as of {@link Happens}. */
-    record DoesNot(
-            String chat,
-            Event event,
-            @Nullable OperatorId operator,
-            @Nullable QueueId queue,
-            Duration by) implements Expectation {}
+        /** Some operator takes it. */
+        record Answered() implements What {}
 
-    /** It ends so. */
-    record EndsAs(String chat, Outcome outcome, Duration by) implements Expectation {}
-
-    /** Some operator takes it. */
-    record Answered(String chat, Duration by) implements Expectation {}
+        /** Whether it is what was traced. */
+        default boolean is(Rehearsal.Traced traced) {
+            return switch (this) {
+                case Happens(var event, var operator, var queue) ->
+                    traced.event() == event
+                            && (operator == null || traced.operator().equals(Optional.of(operator)))
+                            && (queue == null || traced.queue().equals(Optional.of(queue)));
+                case EndsAs(var outcome) -> traced.outcome().equals(Optional.of(outcome));
+                case Answered _ -> traced.event() == Event.ASSIGNED;
+            };
+        }
+    }
 }

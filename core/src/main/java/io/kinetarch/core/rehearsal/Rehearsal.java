@@ -16,7 +16,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /** Runs a script on a plan: the dispatcher of live chats, with the script's clock. The same script gives the same trace. */
@@ -158,33 +157,13 @@ public final class Rehearsal {
     }
 
     private Verdict verdict(Expectation expectation) {
-        Predicate<Traced> meant = switch (expectation) {
-            case Expectation.Happens(var _, var event, var operator, var queue, var _) ->
-                happened(event, operator, queue);
-            case Expectation.DoesNot(var _, var event, var operator, var queue, var _) ->
-                happened(event, operator, queue);
-            case Expectation.EndsAs _ -> traced -> traced.event == Event.ENDED;
-            case Expectation.Answered _ -> traced -> traced.event == Event.ASSIGNED;
-        };
         var limit = script.from().plus(expectation.by());
         var found = trace.stream()
-                .filter(traced -> traced.chat.equals(Optional.of(expectation.chat())))
-                .filter(meant)
+                .filter(traced -> expectation.chat() == null || traced.chat.equals(Optional.of(expectation.chat())))
+                .filter(expectation.what()::is)
                 .filter(traced -> !traced.at.isAfter(limit))
                 .findFirst();
-        boolean held = switch (expectation) {
-            case Expectation.Happens _, Expectation.Answered _ -> found.isPresent();
-            case Expectation.DoesNot _ -> found.isEmpty();
-            case Expectation.EndsAs(var _, var outcome, var _) ->
-                found.isPresent() && found.get().outcome.equals(Optional.of(outcome));
-        };
-        return new Verdict(expectation, held, found);
-    }
-
-    private static Predicate<Traced> happened(Event event, @Nullable OperatorId operator, @Nullable QueueId queue) {
-        return traced -> traced.event == event
-                && (operator == null || traced.operator.equals(Optional.of(operator)))
-                && (queue == null || traced.queue.equals(Optional.of(queue)));
+        return new Verdict(expectation, found.isPresent() == expectation.comes(), found);
     }
 
     /** Writes down what the dispatcher does. */

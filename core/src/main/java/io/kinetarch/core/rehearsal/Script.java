@@ -78,7 +78,8 @@ public record Script(Instant from, Duration until, List<Step> steps, List<Expect
 
     private static void possible(
             int index, Expectation expectation, Duration until, HashMap<String, Duration> arrivals) {
-        var arrival = arrivals.get(expectation.chat());
+        var chat = expectation.chat();
+        var arrival = chat == null ? Duration.ZERO : arrivals.get(chat);
         if (arrival == null) {
             throw new ScriptRefusal(
                     "/expect/" + index + "/chat",

@@ -434,7 +434,8 @@ final class PlainDispatcher {
                 boolean away = person.misses >= timeouts.accept().awayAfter();
                 waitAgain(talk);
                 if (away) {
-                    effects.add(now + " SET_AWAY - " + person.operator.id().value() + " -");
+                    effects.add(now + " SET_AWAY " + talk.name + " "
+                            + person.operator.id().value() + " -");
                     stepAway(person);
                 }
             }

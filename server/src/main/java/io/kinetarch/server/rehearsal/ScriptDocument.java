@@ -15,6 +15,7 @@ import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.rehearsal.Act;
 import io.kinetarch.core.rehearsal.Event;
 import io.kinetarch.core.rehearsal.Expectation;
+import io.kinetarch.core.rehearsal.Expectation.What;
 import io.kinetarch.core.rehearsal.Rehearsal;
 import io.kinetarch.core.rehearsal.Script;
 import io.kinetarch.server.document.PlanDocument;
@@ -84,13 +85,14 @@ record ScriptDocument(
             @Nullable String skill) {}
 
     /**
-     * Something that must happen: an event, an outcome, or an event that must not come.
+     * Something that must happen: an event, an outcome, or one of these that must not come.
      *
-     * @param not the event that must not come
+     * @param chat null where it is about an operator alone
+     * @param not the event or outcome that must not come
      * @param by counted from the start, inclusive
      */
     record ExpectationDocument(
-            String chat,
+            @Nullable String chat,
             @Nullable String event,
             @Nullable String outcome,
             @Nullable String not,
@@ -209,19 +211,26 @@ record ScriptDocument(
         QueueId queue = id(document.queue(), QueueId::new);
         known(plan, operator, at + "/operator");
         known(plan, queue, at + "/queue");
-        if (document.event() != null) {
-            return new Expectation.Happens(
-                    document.chat(), event(document.event(), at + "/event"), operator, queue, document.by());
+        What what;
+        if (document.outcome() != null) {
+            what = outcome(document.outcome(), at + "/outcome");
+        } else if (document.not() != null && Event.of(document.not()).isEmpty()) {
+            what = outcome(document.not(), at + "/not");
+        } else {
+            what = new What.Happens(
+                    document.not() == null
+                            ? event(String.valueOf(document.event()), at + "/event")
+                            : event(document.not(), at + "/not"),
+                    operator,
+                    queue);
         }
-        if (document.not() != null) {
-            return new Expectation.DoesNot(
-                    document.chat(), event(document.not(), at + "/not"), operator, queue, document.by());
-        }
-        String outcome = String.valueOf(document.outcome());
-        return outcome.equals("answered")
-                ? new Expectation.Answered(document.chat(), document.by())
-                : new Expectation.EndsAs(
-                        document.chat(), oneOf(Outcome.values(), outcome, at + "/outcome", "answered"), document.by());
+        return new Expectation(document.chat(), what, document.by(), document.not() == null);
+    }
+
+    private static What outcome(String word, String at) {
+        return word.equals("answered")
+                ? new What.Answered()
+                : new What.EndsAs(oneOf(Outcome.values(), word, at, "answered"));
     }
 
     private static Event event(String word, String at) {
@@ -307,7 +316,7 @@ record ScriptDocument(
                 case "leave" -> new Act.Leave(chat());
                 case "choose" -> new Act.Choose(chat(), oneOf(Way.values(), need(step.way(), "way"), at + "/way"));
                 case "transfer" -> transfer();
-                case "call-in" -> new Act.CallIn(chat(), operator());
+                case "call-in" -> new Act.CallIn(chat(), colleague());
                 case "step-out" -> new Act.StepOut(chat(), operator());
                 case "take-back" -> new Act.TakeBack(chat(), operator());
                 case "end" -> new Act.End(chat(), by(), writer());
@@ -387,6 +396,14 @@ record ScriptDocument(
 
         private OperatorId operator() {
             return found(new OperatorId(need(step.operator(), "operator")), at + "/operator");
+        }
+
+        /** Who is called in: named as the operator, or as where the chat is opened to. */
+        private OperatorId colleague() {
+            var to = step.to();
+            return to == null || to.operator() == null
+                    ? operator()
+                    : found(new OperatorId(to.operator()), at + "/to/operator");
         }
 
         private @Nullable OperatorId writer() {

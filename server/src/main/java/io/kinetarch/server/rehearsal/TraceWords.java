@@ -13,7 +13,7 @@ import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.Timeouts.AfterNoReply;
 import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.rehearsal.Event;
-import io.kinetarch.core.rehearsal.Expectation;
+import io.kinetarch.core.rehearsal.Expectation.What;
 import io.kinetarch.core.rehearsal.Rehearsal;
 import java.time.Duration;
 import java.time.Instant;
@@ -219,22 +219,17 @@ final class TraceWords {
     /** Whether an expectation held, and by what. */
     String verdict(Rehearsal.Verdict verdict, Instant from) {
         var expectation = verdict.expectation();
-        String what = switch (expectation) {
-            case Expectation.Happens happens -> event(happens.event());
-            case Expectation.DoesNot not -> event(not.event());
-            case Expectation.EndsAs _ -> "ended";
-            case Expectation.Answered _ -> "taken by an operator";
+        String who = expectation.chat() == null ? "somebody" : "\"" + expectation.chat() + "\"";
+        String what = switch (expectation.what()) {
+            case What.Happens happens -> event(happens.event());
+            case What.EndsAs ends -> "ended (" + ScriptDocument.word(ends.outcome()) + ")";
+            case What.Answered _ -> "taken by an operator";
         };
         return verdict.by()
-                .map(by -> "\"" + expectation.chat() + "\" was " + what + " after "
-                        + seconds(Duration.between(from, by.at()))
+                .map(by -> who + " was " + what + " after " + seconds(Duration.between(from, by.at()))
                         + by.operator().map(operator -> ", " + name(operator)).orElse("")
-                        + by.outcome()
-                                .map(outcome -> " (" + ScriptDocument.word(outcome) + ")")
-                                .orElse("")
                         + (of(by).isEmpty() ? "" : ": " + of(by)))
-                .orElseGet(() ->
-                        "\"" + expectation.chat() + "\" was not " + what + " within " + seconds(expectation.by()));
+                .orElseGet(() -> who + " was not " + what + " within " + seconds(expectation.by()));
     }
 
     private static String event(Event event) {
