@@ -35,6 +35,7 @@ export function WorkloadEditor({ queueId, value, onChange }: Props) {
           onChange={(handlingSeconds) => handlingSeconds !== null && onChange({ ...value, handlingSeconds })}
         />
       </Field>
+      <p className="soft">Talk and wrap-up together.</p>
       <SourceField label="Handling" value={value.handlingFrom} onChange={(handlingFrom) => onChange({ ...value, handlingFrom })} />
       <Measured
         figure="Handling"

@@ -4,22 +4,16 @@ import static io.kinetarch.core.dispatch.EffectSink.NONE;
 
 import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.FirstToAnswer;
-import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
-import io.kinetarch.core.plan.SkillNeed;
-import io.kinetarch.core.plan.SpokenLanguage;
-import io.kinetarch.core.plan.Timeouts.RungClock.Seconds;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.util.EnumSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,13 +28,14 @@ import org.jspecify.annotations.Nullable;
  * <p>A call that cannot be taken says why and changes nothing. Not safe for use by several threads.
  */
 public final class Dispatcher {
+    /** Grows whenever the same calls may give other effects than before, so that nothing logged under older decisions is replayed. */
+    public static final int DECISIONS = 1;
+
     private final EffectSink sink;
     private Floor floor;
     private Entrance entrance;
     private Clockwork clockwork;
-
-    /** Grows whenever the same calls may give other effects than before, so that nothing logged under older decisions is replayed. */
-    public static final int DECISIONS = 1;
+    private Transfers transfers;
 
     /** A dispatcher of a plan in which nobody is there yet and nothing has come. */
     public Dispatcher(Plan plan, EffectSink sink) {
@@ -52,6 +47,7 @@ public final class Dispatcher {
         this.floor = floor;
         entrance = new Entrance(floor);
         clockwork = new Clockwork(floor);
+        transfers = new Transfers(floor, entrance);
     }
 
     /**
@@ -84,6 +80,7 @@ public final class Dispatcher {
         floor = new Floor(plan, sink);
         entrance = new Entrance(floor);
         clockwork = new Clockwork(floor);
+        transfers = new Transfers(floor, entrance);
         new Takeover(before, floor, replaced).run();
         floor.settle();
     }
@@ -266,7 +263,7 @@ public final class Dispatcher {
                 case CALL_BACK -> floor.end(chat, Outcome.ASKED_CALL_BACK, why);
                 case BOT -> {
                     if (!chat.stage().waits()) {
-                        return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+                        return Refusal.withAnother(chat.stage().holder());
                     }
                     floor.leaveQueue(chat, why);
                     chat.ways &= ~way.bit;
@@ -317,7 +314,7 @@ public final class Dispatcher {
     public Optional<Refusal> understood(long at, long number, @Nullable String topic, double certainty) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
-                return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+                return Refusal.withAnother(chat.stage().holder());
             }
             if (topic == null || certainty < floor.timeouts.botCertainty()) {
                 chat.botMisses++;
@@ -345,7 +342,7 @@ public final class Dispatcher {
     public Optional<Refusal> botSays(long at, long number) {
         return inChat(at, number, chat -> {
             if (chat.stage().holder() != Holder.BOT) {
-                return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+                return Refusal.withAnother(chat.stage().holder());
             }
             floor.tell(Effect.SAID, chat, Floor.BY_BOT);
             floor.visitorIsToAnswer(chat);
@@ -358,7 +355,7 @@ public final class Dispatcher {
     public Optional<Refusal> wishForPerson(long at, long number) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
-                return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+                return Refusal.withAnother(chat.stage().holder());
             }
             entrance.handOver(chat, Floor.BY_VISITOR);
             return Optional.empty();
@@ -369,7 +366,7 @@ public final class Dispatcher {
     public Optional<Refusal> botEnds(long at, long number) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
-                return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+                return Refusal.withAnother(chat.stage().holder());
             }
             floor.end(chat, Outcome.FINISHED_BY_BOT, Floor.BY_BOT);
             return Optional.empty();
@@ -543,7 +540,7 @@ public final class Dispatcher {
 
     private Optional<Refusal> notInChat(Chat chat, int operator) {
         if (chat.stage != Stage.HELD) {
-            return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+            return Refusal.withAnother(chat.stage().holder());
         }
         return chat.operator == operator || chat.hasColleague(operator)
                 ? Optional.empty()
@@ -554,12 +551,12 @@ public final class Dispatcher {
     public Optional<Refusal> callIn(long at, long number, int operator) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.HELD) {
-                return Optional.of(new Refusal.WithAnother(chat.stage().holder()));
+                return Refusal.withAnother(chat.stage().holder());
             }
             if (chat.operator == operator || chat.hasColleague(operator)) {
                 return Optional.of(new Refusal.InChatAlready(floor.operator(operator)));
             }
-            var refusal = cannotTake(chat, operator);
+            var refusal = transfers.cannotTake(chat, operator);
             if (refusal.isPresent()) {
                 return refusal;
             }
@@ -568,26 +565,6 @@ public final class Dispatcher {
             floor.sink.happened(floor.now, Effect.CALLED_IN, number, operator, chat.queue, Floor.BY_OPERATOR);
             return Optional.empty();
         });
-    }
-
-    private Optional<Refusal> cannotTake(Chat chat, int operator) {
-        if (!floor.staff.isHere(operator)) {
-            return Optional.of(new Refusal.NotThere(floor.operator(operator), withRoom(chat)));
-        }
-        return floor.staff.hasRoom(operator, floor.lanes[chat.queue].weight)
-                ? Optional.empty()
-                : Optional.of(new Refusal.NoRoom(floor.operator(operator), withRoom(chat)));
-    }
-
-    /** Who else is here, able and has room. */
-    private List<OperatorId> withRoom(Chat chat) {
-        return IntStream.range(0, floor.compiled.size())
-                .filter(i -> i != chat.operator
-                        && floor.staff.isHere(i)
-                        && chat.ask().isAble(i))
-                .filter(i -> floor.staff.hasRoom(i, floor.lanes[chat.queue].weight))
-                .mapToObj(floor::operator)
-                .toList();
     }
 
     /** An operator leaves a chat to the others in it; if they were responsible, the one called in first is from now on. */
@@ -605,160 +582,24 @@ public final class Dispatcher {
         });
     }
 
-    /** Who sent a chat on takes it back, while nobody else has it. */
-    public Optional<Refusal> takeBack(long at, long number, int operator) {
-        return inChat(at, number, chat -> {
-            if (!chat.stage().waits() || chat.sentBy != operator) {
-                return Optional.of(new Refusal.NotToTakeBack(floor.operator(operator)));
-            }
-            if (!(chat.stage == Stage.OFFERED && chat.operator == operator)) {
-                var refusal = cannotTake(chat, operator);
-                if (refusal.isPresent()) {
-                    return refusal;
-                }
-                var why = new Reason.TakenBack(floor.operator(operator));
-                if (chat.stage == Stage.WAITING) {
-                    floor.matching.waitsNoMore(chat);
-                } else {
-                    floor.withdraw(chat, why);
-                }
-                floor.staff.take(operator, floor.lanes[chat.queue].weight, floor.now);
-                chat.operator = operator;
-            }
-            floor.assign(chat, floor.told ? new Reason.TakenBack(floor.operator(operator)) : null);
-            return Optional.empty();
-        });
-    }
-
     /** The operator or the bot that holds a chat sends it to another queue. */
     public Optional<Refusal> transferToQueue(long at, long number, int queue) {
-        return inChat(at, number, chat -> {
-            var refusal = cannotSend(chat);
-            if (refusal.isPresent()) {
-                return refusal;
-            }
-            Lane lane = floor.lanes[queue];
-            if (chat.stage == Stage.HELD) {
-                var from = floor.lanes[chat.queue].queue;
-                if (!from.transfers().contains(lane.queue.id())) {
-                    return Optional.of(new Refusal.NoSuchTransfer(from.id(), lane.queue.id(), from.transfers()));
-                }
-            }
-            if (!lane.hours.isOpen(floor.now)) {
-                return Optional.of(new Refusal.Closed(lane.queue.department()));
-            }
-            Ask ask = floor.matching.ask(new ChatNeeds(lane.queue.id(), List.of(), language(chat)), Loosened.NOTHING);
-            if (!floor.matching.somebodyCould(ask, chat.operator)) {
-                return Optional.of(new Refusal.NobodyInQueue(lane.queue.id(), couldBe(ask, chat.operator)));
-            }
-            sendOn(chat, new Reason.SentOn(lane.queue.id(), null, null));
-            chat.ask(ask);
-            chat.queue = queue;
-            chat.ownPriority = NONE;
-            chat.raised = 0;
-            floor.wait(chat, floor.told ? new Reason.SentOn(lane.queue.id(), null, null) : null);
-            return Optional.empty();
-        });
-    }
-
-    private static String language(Chat chat) {
-        return SpokenLanguage.primary(chat.visit().language());
+        return inChat(at, number, chat -> transfers.toQueue(chat, queue));
     }
 
     /** The operator or the bot that holds a chat sends it to whoever holds a skill. */
     public Optional<Refusal> transferToSkill(long at, long number, SkillId skill) {
-        return inChat(at, number, chat -> {
-            var refusal = cannotSend(chat);
-            if (refusal.isPresent()) {
-                return refusal;
-            }
-            int queue = chat.isRouted() ? chat.queue : entrance.decidedQueue(chat);
-            Ask ask = floor.matching.ask(
-                    new ChatNeeds(floor.lanes[queue].queue.id(), List.of(new SkillNeed(skill, 1)), language(chat)),
-                    Loosened.toHolders(skill));
-            if (!floor.matching.somebodyCould(ask, chat.operator)) {
-                return Optional.of(new Refusal.NobodyWithSkill(skill, couldBe(ask, chat.operator)));
-            }
-            sendOn(chat, new Reason.SentOn(null, null, skill));
-            chat.ask(ask);
-            chat.queue = queue;
-            floor.wait(chat, floor.told ? new Reason.SentOn(null, null, skill) : null);
-            return Optional.empty();
-        });
+        return inChat(at, number, chat -> transfers.toSkill(chat, skill));
     }
 
     /** The operator or the bot that holds a chat sends it to one operator. */
     public Optional<Refusal> transferToOperator(long at, long number, int operator) {
-        return inChat(at, number, chat -> {
-            var refusal = cannotSend(chat);
-            if (refusal.isPresent()) {
-                return refusal;
-            }
-            if (chat.stage == Stage.HELD && (chat.operator == operator || chat.hasColleague(operator))) {
-                return Optional.of(new Refusal.InChatAlready(floor.operator(operator)));
-            }
-            boolean fresh = !chat.isRouted();
-            if (fresh) {
-                int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
-                chat.ask(entrance.askOf(chat.visit(), rule, null));
-                chat.queue = chat.ask().queue;
-            }
-            var unable = cannotTake(chat, operator);
-            if (unable.isPresent()) {
-                if (fresh) {
-                    chat.ask(null);
-                    chat.queue = NONE;
-                }
-                return unable;
-            }
-            var why = new Reason.SentOn(null, floor.operator(operator), null);
-            sendOn(chat, why);
-            chat.stopClocks();
-            chat.entered = fresh ? floor.now : chat.entered;
-            chat.firstQueued = Math.min(chat.firstQueued, floor.now);
-            if (floor.timeouts.rungs().afterReturn() == Seconds.START_ANEW || fresh) {
-                chat.rung = 0;
-                chat.rungBase = floor.now;
-            } else {
-                chat.rungBase = floor.now - chat.rungBase;
-            }
-            floor.order(chat);
-            chat.rungDue = chat.rung < floor.lanes[chat.queue].rungs.length
-                    ? chat.rungBase + floor.lanes[chat.queue].rungMillis[chat.rung]
-                    : Chat.NEVER;
-            floor.hand(chat, operator, floor.told ? why : null);
-            return Optional.empty();
-        });
+        return inChat(at, number, chat -> transfers.toOperator(chat, operator));
     }
 
-    private static Optional<Refusal> cannotSend(Chat chat) {
-        return chat.stage == Stage.HELD || chat.stage == Stage.BOT
-                ? Optional.empty()
-                : Optional.of(new Refusal.WithAnother(chat.stage().holder()));
-    }
-
-    /** Whoever holds a chat lets go of it. */
-    private void sendOn(Chat chat, Reason why) {
-        floor.tell(Effect.TRANSFERRED, chat, floor.told ? why : null);
-        if (chat.stage == Stage.HELD) {
-            int operator = chat.operator;
-            while (chat.colleagueCount > 0) {
-                floor.colleagueLeaves(chat, chat.colleagues[0]);
-            }
-            floor.release(operator, floor.lanes[chat.queue].weight);
-            chat.wasAskedNow(operator);
-            chat.sentBy = operator;
-            chat.operator = NONE;
-        }
-        chat.choseBot = false;
-    }
-
-    /** Who could take it, were they here. */
-    private List<OperatorId> couldBe(Ask ask, int except) {
-        return IntStream.range(0, floor.compiled.size())
-                .filter(i -> i != except && ask.isAble(i))
-                .mapToObj(floor::operator)
-                .toList();
+    /** Who sent a chat on takes it back, while nobody else has it. */
+    public Optional<Refusal> takeBack(long at, long number, int operator) {
+        return inChat(at, number, chat -> transfers.takeBack(chat, operator));
     }
 
     /** An operator of a chat ends it. */

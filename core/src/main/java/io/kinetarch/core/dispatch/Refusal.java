@@ -6,6 +6,7 @@ import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** Why a dispatcher did not take a call. Nothing has changed then. */
@@ -21,6 +22,11 @@ public sealed interface Refusal {
 
     /** The chat is with somebody else than the call takes for granted. */
     record WithAnother(Holder holder) implements Refusal {}
+
+    /** That somebody else holds the chat. */
+    static Optional<Refusal> withAnother(Holder holder) {
+        return Optional.of(new WithAnother(holder));
+    }
 
     /** The operator does not take part in the chat. */
     record NotInChat(OperatorId operator) implements Refusal {}

@@ -12,8 +12,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.BotShare;
+import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
+import io.kinetarch.core.plan.DoorOpens;
+import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.HeldSkill;
@@ -42,6 +45,7 @@ import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
+import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.plan.Workload;
@@ -241,5 +245,47 @@ class ChangeListTest {
         return ChangeList.of(PlanDiff.between(PLAN, plan)).stream()
                 .map(ChangeList.Entry::sentence)
                 .toList();
+    }
+
+    @Test
+    void howChatsAreHandedOverOpenedAndClosedIsToldInWords() {
+        var plan = SamplePlan.plan();
+        var daytime = plan.hours(DAYTIME);
+        var common = plan.settings().timeouts();
+        var changed = SamplePlan.edited(
+                plan.queue(SamplePlan.BOOKING).with(new Handover(Handover.By.DIRECT, 45)),
+                plan.door(SamplePlan.SITE)
+                        .with(
+                                DoorOpens.VISITOR_SERVED,
+                                new FirstToAnswer(FirstToAnswer.Side.BOT, FirstToAnswer.Side.PEOPLE)),
+                new HoursSet(
+                        daytime.id(),
+                        daytime.name(),
+                        daytime.hours(),
+                        new Closing(Closing.Then.ENDED, Closing.Then.SERVED_OUT)),
+                plan.settings()
+                        .with(WhenAway.GIVEN_BACK)
+                        .withTopics(List.of(new Topic("freight", SamplePlan.FREIGHT, true)))
+                        .with(common.with(new Timeouts.Accept(30, 3, 60))
+                                .with(new Timeouts.RungClock(
+                                        Timeouts.RungClock.Seconds.GO_ON,
+                                        Timeouts.RungClock.Seconds.GO_ON,
+                                        Timeouts.RungClock.Seconds.GO_ON))));
+
+        var words = ChangeList.of(PlanDiff.between(plan, changed)).stream()
+                .flatMap(entry -> entry.words().stream())
+                .toList();
+
+        assertThat(words)
+                .containsExactlyInAnyOrder(
+                        "handed over by offer → direct",
+                        "wrap-up 0 s → 45 s",
+                        "opens by hours → visitor served",
+                        "first while open people → bot",
+                        "waiting at closing served out → ended",
+                        "topics + “freight” needing Freight, handed over",
+                        "chats of who goes away kept → given back",
+                        "pause before asking again 30 s → 60 s",
+                        "seconds after a move start anew → go on");
     }
 }
