@@ -13,14 +13,14 @@ const SIDES = [
 export function DoorOpening({ value, onChange }: { value: Opening; onChange: (part: Partial<Opening>) => void }) {
   return (
     <>
-      <Field label="Open">
+      <Field label="Opens">
         <Select
           value={value.opens}
           onChange={(opens) => onChange({ opens })}
           options={[
             { value: 'BY_HOURS', label: 'by its hours alone' },
-            { value: 'CATCH_ALL_PRESENT', label: 'while someone serves the catch-all queue' },
-            { value: 'VISITOR_SERVED', label: 'while someone could take this very visitor' },
+            { value: 'CATCH_ALL_PRESENT', label: 'while the catch-all queue is served' },
+            { value: 'VISITOR_SERVED', label: 'while this very visitor can be served' },
           ]}
         />
       </Field>

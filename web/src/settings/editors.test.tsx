@@ -3,12 +3,16 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { Account, Draft, Texts, Week } from '../api/model';
+import type { Account, Draft, Queue, Settings, Texts, Week } from '../api/model';
 import { WorkplaceContext } from '../plan/workplace';
 import { samplePlan } from '../testing/samplePlan';
 import { ConflictTable } from '../plan/ConflictNote';
 import { Portrait } from '../ui/Portrait';
+import { ClosingEditor } from './ClosingEditor';
+import { DoorOpening } from './DoorOpening';
+import { HandoverEditor, handoverWords } from './HandoverEditor';
 import { textCount, TextsEditor } from './TextsEditor';
+import { TopicsEditor } from './TopicsEditor';
 import { limitWords } from './WaitingEditor';
 
 afterEach(cleanup);
@@ -88,6 +92,57 @@ it('a waiting limit is said in short', () => {
   expect(limitWords({ ...waiting, limit: { chats: 5, beyond: { kind: 'to-queue', queue: 'booking' } } }, plan)).toBe(
     '5, then Fares & booking',
   );
+});
+
+describe('handing over', () => {
+  it('is said in short', () => {
+    expect(handoverWords({ by: 'OFFER', wrapUpSeconds: 0 })).toBe('offered');
+    expect(handoverWords({ by: 'DIRECT', wrapUpSeconds: 45 })).toBe('handed over directly, 0:45 to wrap up');
+  });
+
+  it('says what is left of the handling time for talk, and when nothing is', () => {
+    const queue = samplePlan().queues[0]!;
+    const changed = vi.fn<(value: Queue['handover']) => void>();
+    const { unmount } = inWorkplace(
+      <HandoverEditor queue={{ ...queue, handover: { by: 'OFFER', wrapUpSeconds: 20 } }} onChange={changed} />,
+    );
+    expect(screen.getByText(/talk takes 0:40/)).toBeDefined();
+    fireEvent.change(screen.getByRole('spinbutton'), { target: { value: '15' } });
+    expect(changed).toHaveBeenLastCalledWith({ by: 'OFFER', wrapUpSeconds: 15 });
+    unmount();
+    inWorkplace(<HandoverEditor queue={{ ...queue, handover: { by: 'OFFER', wrapUpSeconds: 60 } }} onChange={changed} />);
+    expect(screen.getByText(/leaves no time to talk/)).toBeDefined();
+  });
+});
+
+it('topics get a name once, and may be handed over', () => {
+  const changed = vi.fn<(value: Settings['topics']) => void>();
+  inWorkplace(<TopicsEditor value={[{ name: 'Lost', skill: null, handsOver: false }]} onChange={changed} />);
+  fireEvent.change(screen.getByLabelText('Name of a topic'), { target: { value: 'Lost' } });
+  expect(screen.getByRole('button', { name: 'Add' }).hasAttribute('disabled')).toBe(true);
+  fireEvent.change(screen.getByLabelText('Name of a topic'), { target: { value: 'Fares ' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Add' }));
+  expect(changed).toHaveBeenLastCalledWith([
+    { name: 'Lost', skill: null, handsOver: false },
+    { name: 'Fares', skill: null, handsOver: false },
+  ]);
+  fireEvent.click(screen.getByRole('checkbox'));
+  expect(changed).toHaveBeenLastCalledWith([{ name: 'Lost', skill: null, handsOver: true }]);
+});
+
+it('what closing does is said in short', () => {
+  const { rerender } = render(<ClosingEditor value={{ waiting: 'ENDED', inHand: 'SERVED_OUT' }} onChange={vi.fn()} />);
+  expect(screen.getByText('waiting ended, in hand served out')).toBeDefined();
+  rerender(<ClosingEditor value={{ waiting: 'SERVED_OUT', inHand: 'SERVED_OUT' }} onChange={vi.fn()} />);
+  expect(screen.getByText('all are served out')).toBeDefined();
+});
+
+it('a door says what it asks for to be open, and who answers first', () => {
+  inWorkplace(
+    <DoorOpening value={{ opens: 'VISITOR_SERVED', first: { open: 'BOT', closed: 'PEOPLE' } }} onChange={vi.fn()} />,
+  );
+  for (const words of ['while this very visitor can be served', 'the bot', 'nobody'])
+    expect(screen.getByText(words)).toBeDefined();
 });
 
 function inWorkplace(children: ReactNode) {

@@ -1,11 +1,15 @@
 package io.kinetarch.server.rehearsal;
 
+import io.kinetarch.core.rehearsal.Act;
 import io.kinetarch.core.rehearsal.Rehearsal;
+import io.kinetarch.core.rehearsal.Script;
 import io.kinetarch.core.rehearsal.ScriptRefusal;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.rehearsal.ScriptDocument.ResultDocument;
+import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,14 +24,25 @@ class RehearsalController {
     @PostMapping("/calc/rehearsal")
     ResultDocument rehearse(@RequestBody ScriptDocument document) {
         var plan = document.plan().toPlan();
-        var words = new TraceWords(plan);
         try {
             var script = document.toScript(plan);
+            var words = new TraceWords(plan, languages(script));
             return ResultDocument.of(Rehearsal.run(plan, script), script.from(), words);
         } catch (ScriptRefusal refusal) {
-            String why = refusal.refusal().map(words::refusal).orElseGet(refusal::getMessage);
+            String why = refusal.refusal()
+                    .map(new TraceWords(plan, Map.of())::refusal)
+                    .orElseGet(refusal::getMessage);
             throw new Refusal(Kind.INVALID_DOCUMENT, refusal.pointer(), step(refusal.pointer()) + why + ".");
         }
+    }
+
+    private static Map<String, String> languages(Script script) {
+        return script.steps().stream()
+                .map(Script.Step::act)
+                .filter(Act.Arrive.class::isInstance)
+                .map(Act.Arrive.class::cast)
+                .collect(Collectors.toMap(
+                        Act.Arrive::chat, arrival -> arrival.visit().language()));
     }
 
     /** "Step 3: ", for whoever counts from one. */

@@ -19,14 +19,22 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.stream.Collectors;
 
 /** Puts what a dispatcher did, and why, into words. */
 final class TraceWords {
     private final Plan plan;
+    private final Map<String, String> languages;
 
-    TraceWords(Plan plan) {
+    /**
+     * Words for what happens on a plan.
+     *
+     * @param languages of the visitors, by the name of their chat
+     */
+    TraceWords(Plan plan, Map<String, String> languages) {
         this.plan = plan;
+        this.languages = languages;
     }
 
     /** Why something happened, a sentence without its full stop. */
@@ -104,9 +112,13 @@ final class TraceWords {
                                                 + kind.name()
                                                         .toLowerCase(Locale.ROOT)
                                                         .replace('_', ' ') + " text"
-                                : "the visitor reads “" + text.inFirstOf(List.of()) + "”")
+                                : "the visitor reads “" + text.inFirstOf(language(traced)) + "”")
                         + ": " + reason(why, traced);
         };
+    }
+
+    private List<String> language(Rehearsal.Traced traced) {
+        return traced.chat().map(languages::get).stream().toList();
     }
 
     private String acted(Party party, Rehearsal.Traced traced) {

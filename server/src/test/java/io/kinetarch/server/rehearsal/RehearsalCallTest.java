@@ -42,6 +42,20 @@ class RehearsalCallTest {
     }
 
     @Test
+    void aVisitorReadsTheTextsOfTheirLanguage() {
+        String present = "{\"at\":\"PT0S\",\"do\":\"present\",\"operator\":\"ana-reyes\"}";
+        String rest = "{\"at\":\"PT1S\",\"do\":\"accept\",\"operator\":\"ana-reyes\",\"chat\":\"c1\"},"
+                + "{\"at\":\"PT2S\",\"do\":\"say\",\"by\":\"operator\",\"chat\":\"c1\",\"text\":\"Hello\"}";
+
+        var trace = run(present + "," + ARRIVES + "," + rest, null).ok().body().path("trace");
+
+        assertThat(trace.valueStream()
+                        .filter(traced -> traced.path("event").asString().equals("reminded"))
+                        .map(traced -> traced.path("because").asString()))
+                .containsExactly("the visitor reads “Are you still there?”: the visitor said nothing for 180 s");
+    }
+
+    @Test
     void aPlanOfTheVersionBeforeIsRehearsedAsItWasMeant() {
         OlderDocuments.toVersion4(plan);
 
