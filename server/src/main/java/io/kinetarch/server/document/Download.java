@@ -3,6 +3,8 @@ package io.kinetarch.server.document;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -18,5 +20,26 @@ public final class Download {
                 HttpHeaders.CONTENT_DISPOSITION,
                 ContentDisposition.attachment().filename(fileName).build().toString());
         return response.getOutputStream();
+    }
+
+    /** What writes a file. */
+    @FunctionalInterface
+    public interface Content {
+        void writeTo(OutputStream out) throws IOException;
+    }
+
+    /** Answers with a file that is written whole before any of it is sent: a slow reader holds nothing but the file. */
+    public static void prepared(HttpServletResponse response, String fileName, MediaType type, Content content)
+            throws IOException {
+        Path file = Files.createTempFile("kinetarch-", ".download");
+        try {
+            try (var out = Files.newOutputStream(file)) {
+                content.writeTo(out);
+            }
+            response.setContentLengthLong(Files.size(file));
+            Files.copy(file, start(response, fileName, type));
+        } finally {
+            Files.deleteIfExists(file);
+        }
     }
 }

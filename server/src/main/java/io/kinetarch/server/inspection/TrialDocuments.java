@@ -20,6 +20,8 @@ import org.jspecify.annotations.Nullable;
 
 /** A tried chat as documents: what is asked, and the answer. */
 final class TrialDocuments {
+    private static final int MOST_WAITING = 20_000;
+
     private TrialDocuments() {}
 
     /** Present to take chats, away for a while, or gone. */
@@ -135,6 +137,11 @@ final class TrialDocuments {
                     .findFirst()
                     .orElseThrow(() -> invalid(at, "The plan has no queue \"" + entry.getKey() + "\"."));
             waiting.put(queue, count(entry.getValue(), 0, at, "Chats waiting"));
+        }
+        int all = waiting.values().stream().mapToInt(chats -> chats).sum();
+        if (all > MOST_WAITING) {
+            throw invalid(
+                    "/waiting", "At most " + MOST_WAITING + " chats may wait in all queues together, not " + all + ".");
         }
         return waiting;
     }

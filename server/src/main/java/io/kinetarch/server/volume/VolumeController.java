@@ -64,8 +64,11 @@ class VolumeController {
     @GetMapping(path = "/export", produces = "text/csv")
     void export(@PathVariable String plan, HttpServletResponse response) throws IOException {
         volumes.stored(plan); // refuses a plan that is none before the file begins
-        var out = Download.start(response, plan + "-volumes.csv", new MediaType("text", "csv", StandardCharsets.UTF_8));
-        volumes.export(plan, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        Download.prepared(
+                response,
+                plan + "-volumes.csv",
+                new MediaType("text", "csv", StandardCharsets.UTF_8),
+                out -> volumes.export(plan, new OutputStreamWriter(out, StandardCharsets.UTF_8)));
     }
 
     @PostMapping("/imports")

@@ -95,6 +95,16 @@ class TrialCallTest {
     }
 
     @Test
+    void moreWaitingChatsThanAnyPlanHasAreRefused() {
+        api.post(
+                        "/api/v1/calc/decision",
+                        "{\"plan\":" + plan() + ",\"arrival\":"
+                                + arrival("booking-site", CHANGE, "2026-12-01T10:00:00Z")
+                                + ",\"waiting\":{\"fares\":10000,\"rebooking\":10000,\"sailings\":1}}")
+                .problem(400, "invalid-document", "#/waiting");
+    }
+
+    @Test
     void aPlanThatIsNotWellFormedIsRefusedAtThePlace() {
         refusedPlan(plan -> plan.putArray("rules"), "#/plan/rules");
         refusedPlan(plan -> plan.put("schemaVersion", 9), "#/plan/schemaVersion");
