@@ -205,6 +205,15 @@ public final class CompiledPlan {
                         : languageIndex.getOrDefault(SpokenLanguage.primary(tag), languageIndex.size()));
     }
 
+    /**
+     * Whether anybody speaks a language.
+     *
+     * @param primary without its region
+     */
+    boolean isSpoken(String primary) {
+        return languageIndex.containsKey(primary);
+    }
+
     /** The operators who are members of a queue. */
     public BitSet members(QueueId queue) {
         return (BitSet) queues[index(queue)].members.clone();

@@ -166,7 +166,7 @@ public final class Dispatcher {
         Chat chat = floor.newChat(Visit.of(plan().doors().getFirst().id(), ""));
         chat.ask(floor.matching.ask(ChatNeeds.of(plan().queues().get(queue).id()), Loosened.NOTHING));
         chat.queue = queue;
-        floor.wait(chat, null);
+        floor.enqueue(chat, null);
     }
 
     private Plan plan() {
@@ -195,7 +195,6 @@ public final class Dispatcher {
         if (refusal.isPresent()) {
             throw new IllegalArgumentException("the visitor cannot start a chat: " + refusal.get());
         }
-
         advance(at, false);
         Chat chat = floor.newChat(visit);
         long number = Floor.number(chat);
@@ -436,7 +435,7 @@ public final class Dispatcher {
         if (!floor.staff.joined[operator].isEmpty() || !floor.staff.left[operator].isEmpty()) {
             floor.staff.joined[operator].clear();
             floor.staff.left[operator].clear();
-            floor.matching.membershipChanged();
+            floor.matching.membershipChanged(floor.slots);
         }
         for (Chat chat : floor.of(operator)) {
             var set = chat.isRouted() ? floor.lanes[chat.queue].hours.set : null;
@@ -487,7 +486,7 @@ public final class Dispatcher {
         advance(at, false);
         floor.staff.left[operator].clear(queue);
         floor.staff.joined[operator].set(queue);
-        floor.matching.membershipChanged();
+        floor.matching.membershipChanged(floor.slots);
         floor.settle();
     }
 
@@ -496,7 +495,7 @@ public final class Dispatcher {
         advance(at, false);
         floor.staff.joined[operator].clear(queue);
         floor.staff.left[operator].set(queue);
-        floor.matching.membershipChanged();
+        floor.matching.membershipChanged(floor.slots);
         for (Chat chat : floor.of(operator)) {
             if (chat.stage == Stage.OFFERED && !chat.ask().isAble(operator)) {
                 floor.withdrawAndWait(

@@ -28,7 +28,7 @@ final class Entrance {
     }
 
     /** What keeps a visitor from starting a chat; none if nothing does. */
-    public Optional<Refusal> mayArrive(Visit visit) {
+    Optional<Refusal> mayArrive(Visit visit) {
         var questions = floor.gate(visit).door().questions();
         for (int i = 0; i < questions.size(); i++) {
             if (questions.get(i).asked() == AskedWhen.BEFORE && lacks(visit, questions.get(i))) {
@@ -196,14 +196,13 @@ final class Entrance {
 
     /** What a chat that a rule takes asks for, with what its topic needs. */
     Ask askOf(Visit visit, int rule, @Nullable SkillId skill) {
-        if (skill == null) {
-            var known = floor.ruleAsks.get(rule).get(visit.language());
-            if (known != null) {
-                return known;
-            }
+        boolean kept = skill == null && floor.compiled.isSpoken(visit.primaryLanguage());
+        var known = kept ? floor.ruleAsks.get(rule).get(visit.primaryLanguage()) : null;
+        if (known != null) {
+            return known;
         }
         var by = floor.plan.rules().get(rule);
-        var needs = ChatNeeds.of(by, visit.language());
+        var needs = new ChatNeeds(by.queue(), by.needs(), visit.primaryLanguage());
         if (skill != null
                 && needs.extraSkills().stream().noneMatch(need -> need.skill().equals(skill))) {
             needs = new ChatNeeds(
@@ -213,8 +212,8 @@ final class Entrance {
                     needs.language());
         }
         var ask = floor.matching.ask(needs, Loosened.NOTHING);
-        if (skill == null) {
-            floor.ruleAsks.get(rule).put(visit.language(), ask);
+        if (kept) {
+            floor.ruleAsks.get(rule).put(visit.primaryLanguage(), ask);
         }
         return ask;
     }
@@ -270,7 +269,7 @@ final class Entrance {
             because = full;
             floor.tell(Effect.MOVED, chat, full);
         }
-        floor.wait(chat, because);
+        floor.enqueue(chat, because);
         var door = floor.gate(chat.visit()).door();
         ask(chat, door.id(), door.questions(), AskedWhen.WHILE_WAITING);
         var department = floor.lanes[chat.queue].department;

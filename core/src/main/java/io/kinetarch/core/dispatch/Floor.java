@@ -69,7 +69,6 @@ final class Floor {
         staff = new Staff(compiled);
         hours = plan.hours().stream().map(HoursClock::new).toArray(HoursClock[]::new);
         lanes = plan.queues().stream().map(this::lane).toArray(Lane[]::new);
-
         for (int i = 0; i < lanes.length; i++) {
             laneOf.put(lanes[i].queue.id(), i);
         }
@@ -148,7 +147,7 @@ final class Floor {
     }
 
     /** The chat waits in its queue from now on, its ladder at the bottom. */
-    void wait(Chat chat, @Nullable Reason why) {
+    void enqueue(Chat chat, @Nullable Reason why) {
         chat.stopClocks();
         chat.entered = now;
         if (chat.firstQueued == Chat.NEVER) {

@@ -6,7 +6,9 @@ import io.kinetarch.core.plan.OperatorChoice;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -38,20 +40,28 @@ final class Matching {
         this.lanes = lanes;
     }
 
-    /** What chats with these needs ask for; the same one each time. */
+    /**
+     * What chats with these needs ask for; the same one each time. In languages that nobody speaks, of which visitors can name any number,
+     * each chat asks by itself, so that nothing is kept of them.
+     */
     Ask ask(ChatNeeds needs, Loosened loosened) {
-        return asks.computeIfAbsent(new Key(needs, loosened), _ -> {
-            int queue = plan.index(needs.queue());
-            var wanted = wanted(needs, loosened);
-            return new Ask(
-                    needs,
-                    loosened,
-                    queue,
-                    lanes[queue].weight,
-                    lanes[queue].rungs.length,
-                    wanted,
-                    Ask.bits(plan.able(wanted), staff.words));
-        });
+        String language = needs.language();
+        return language == null || plan.isSpoken(language)
+                ? asks.computeIfAbsent(new Key(needs, loosened), _ -> newAsk(needs, loosened))
+                : newAsk(needs, loosened);
+    }
+
+    private Ask newAsk(ChatNeeds needs, Loosened loosened) {
+        int queue = plan.index(needs.queue());
+        var wanted = wanted(needs, loosened);
+        return new Ask(
+                needs,
+                loosened,
+                queue,
+                lanes[queue].weight,
+                lanes[queue].rungs.length,
+                wanted,
+                Ask.bits(plan.able(wanted), staff.words));
     }
 
     private CompiledPlan.Wanted wanted(ChatNeeds needs, Loosened loosened) {
@@ -66,9 +76,16 @@ final class Matching {
         return operators;
     }
 
-    /** Somebody joined or left queues: works out anew who is able to take what. */
-    void membershipChanged() {
-        asks.values().forEach(ask -> {
+    /** Somebody joined or left queues: works out anew who is able to take what, and which of some chats. */
+    void membershipChanged(List<Chat> chats) {
+        var all = Collections.newSetFromMap(new IdentityHashMap<Ask, Boolean>());
+        all.addAll(asks.values());
+        for (Chat chat : chats) {
+            if (chat.isRouted()) {
+                all.add(chat.ask());
+            }
+        }
+        all.forEach(ask -> {
             var wanted = wanted(ask.needs, ask.loosened);
             ask.now(wanted, Ask.bits(plan.able(wanted), staff.words));
         });

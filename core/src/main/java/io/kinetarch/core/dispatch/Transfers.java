@@ -5,7 +5,6 @@ import static io.kinetarch.core.dispatch.EffectSink.NONE;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.SkillNeed;
-import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.plan.Timeouts.RungClock.Seconds;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.util.List;
@@ -46,7 +45,7 @@ final class Transfers {
         chat.queue = queue;
         chat.ownPriority = NONE;
         chat.raised = 0;
-        floor.wait(chat, floor.told ? new Reason.SentOn(lane.queue.id(), null, null) : null);
+        floor.enqueue(chat, floor.told ? new Reason.SentOn(lane.queue.id(), null, null) : null);
         return Optional.empty();
     }
 
@@ -65,7 +64,7 @@ final class Transfers {
         sendOn(chat, new Reason.SentOn(null, null, skill));
         chat.ask(ask);
         chat.queue = queue;
-        floor.wait(chat, floor.told ? new Reason.SentOn(null, null, skill) : null);
+        floor.enqueue(chat, floor.told ? new Reason.SentOn(null, null, skill) : null);
         return Optional.empty();
     }
 
@@ -133,7 +132,7 @@ final class Transfers {
     }
 
     private static String language(Chat chat) {
-        return SpokenLanguage.primary(chat.visit().language());
+        return chat.visit().primaryLanguage();
     }
 
     private static Optional<Refusal> cannotSend(Chat chat) {

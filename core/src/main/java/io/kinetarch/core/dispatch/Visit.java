@@ -3,6 +3,7 @@ package io.kinetarch.core.dispatch;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.routing.Arrival;
 import java.time.Instant;
@@ -17,6 +18,8 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Visit {
     private final Arrival known;
+    private final String primary;
+
     /** Which rule takes it, where that hangs on nothing else; replaced as a whole, so that threads may share a visit. */
     private @Nullable Ruled ruled;
 
@@ -24,6 +27,7 @@ public final class Visit {
 
     private Visit(Arrival known) {
         this.known = known;
+        this.primary = SpokenLanguage.primary(known.language());
     }
 
     /** What an arrival tells of its visitor; its instant and how full the queues are do not matter. */
@@ -42,6 +46,11 @@ public final class Visit {
 
     public String language() {
         return known.language();
+    }
+
+    /** The language without its region. */
+    String primaryLanguage() {
+        return primary;
     }
 
     public Map<QuestionId, String> answers() {
