@@ -8,6 +8,7 @@ import io.kinetarch.core.dispatch.Way;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
@@ -29,6 +30,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -207,8 +209,8 @@ record ScriptDocument(
         if (given != 1) {
             throw invalid(at, "Say what is expected by exactly one of \"event\", \"outcome\" and \"not\".");
         }
-        OperatorId operator = id(document.operator(), OperatorId::new);
-        QueueId queue = id(document.queue(), QueueId::new);
+        OperatorId operator = id(document.operator(), OperatorId::new, at + "/operator");
+        QueueId queue = id(document.queue(), QueueId::new, at + "/queue");
         known(plan, operator, at + "/operator");
         known(plan, queue, at + "/queue");
         What what;
@@ -237,8 +239,12 @@ record ScriptDocument(
         return oneOf(Event.values(), word, at);
     }
 
-    private static <I extends ElementId> @Nullable I id(@Nullable String value, Function<String, I> of) {
-        return value == null ? null : of.apply(value);
+    private static <I extends ElementId> @Nullable I id(@Nullable String value, Function<String, I> of, String at) {
+        try {
+            return value == null ? null : of.apply(value);
+        } catch (PlanRefusal refusal) {
+            throw invalid(at, refusal.getMessage() + ".");
+        }
     }
 
     private static void known(Plan plan, @Nullable ElementId id, String at) {
@@ -341,14 +347,7 @@ record ScriptDocument(
                             .findFirst())
                     .orElse("en");
             return Visit.of(new ArrivalDocument(
-                            door,
-                            step.page(),
-                            language,
-                            step.answers(),
-                            from.plus(step.at()),
-                            kind,
-                            step.facts(),
-                            step.topic())
+                            door, step.page(), language, step.answers(), from, kind, step.facts(), step.topic())
                     .toArrival(plan, Map.of(), at));
         }
 
@@ -363,11 +362,12 @@ record ScriptDocument(
                 throw invalid(at + "/to", "Say where it goes by exactly one of \"queue\", \"operator\" and \"skill\".");
             }
             if (to.queue() != null) {
-                return new Act.TransferToQueue(chat(), found(new QueueId(to.queue()), at + "/to/queue"));
+                return new Act.TransferToQueue(chat(), found(to.queue(), QueueId::new, at + "/to/queue"));
             }
             return to.operator() != null
-                    ? new Act.TransferToOperator(chat(), found(new OperatorId(to.operator()), at + "/to/operator"))
-                    : new Act.TransferToSkill(chat(), found(new SkillId(String.valueOf(to.skill())), at + "/to/skill"));
+                    ? new Act.TransferToOperator(chat(), found(to.operator(), OperatorId::new, at + "/to/operator"))
+                    : new Act.TransferToSkill(
+                            chat(), found(String.valueOf(to.skill()), SkillId::new, at + "/to/skill"));
         }
 
         private double certainty() {
@@ -380,8 +380,22 @@ record ScriptDocument(
 
         private Map<QuestionId, String> answers() {
             var answers = new HashMap<QuestionId, String>();
-            if (step.answers() != null) {
-                step.answers().forEach((question, answer) -> answers.put(new QuestionId(question), answer));
+            for (var answer : step.answers() == null
+                    ? Map.<String, String>of().entrySet()
+                    : step.answers().entrySet()) {
+                String pointer = at + "/answers/" + answer.getKey();
+                var question = Objects.requireNonNull(id(answer.getKey(), QuestionId::new, pointer));
+                boolean asked = Stream.concat(
+                                plan.doors().stream().flatMap(door -> door.questions().stream()),
+                                plan.departments().stream().flatMap(department -> department.questions().stream()))
+                        .anyMatch(candidate -> candidate.id().equals(question));
+                if (!asked) {
+                    throw invalid(
+                            pointer, "Neither a door nor a department asks the question \"" + question.value() + "\".");
+                }
+                if (answer.getValue() != null) {
+                    answers.put(question, answer.getValue());
+                }
             }
             return answers;
         }
@@ -395,7 +409,7 @@ record ScriptDocument(
         }
 
         private OperatorId operator() {
-            return found(new OperatorId(need(step.operator(), "operator")), at + "/operator");
+            return found(need(step.operator(), "operator"), OperatorId::new, at + "/operator");
         }
 
         /** Who is called in: named as the operator, or as where the chat is opened to. */
@@ -403,7 +417,7 @@ record ScriptDocument(
             var to = step.to();
             return to == null || to.operator() == null
                     ? operator()
-                    : found(new OperatorId(to.operator()), at + "/to/operator");
+                    : found(to.operator(), OperatorId::new, at + "/to/operator");
         }
 
         private @Nullable OperatorId writer() {
@@ -411,10 +425,11 @@ record ScriptDocument(
         }
 
         private QueueId queue() {
-            return found(new QueueId(need(step.queue(), "queue")), at + "/queue");
+            return found(need(step.queue(), "queue"), QueueId::new, at + "/queue");
         }
 
-        private <I extends ElementId> I found(I id, String pointer) {
+        private <I extends ElementId> I found(String value, Function<String, I> of, String pointer) {
+            I id = Objects.requireNonNull(id(value, of, pointer));
             known(plan, id, pointer);
             return id;
         }

@@ -65,7 +65,9 @@ public record ArrivalDocument(
                             pointer + "/answers/" + answer.getKey(),
                             "Neither the door \"" + this.door + "\" nor any department asks the question \""
                                     + answer.getKey() + "\"."));
-            known.put(question.id(), answer.getValue());
+            if (answer.getValue() != null) {
+                known.put(question.id(), answer.getValue());
+            }
         }
         String address = page == null || page.isBlank() ? null : PageAddress.of(page, pointer + "/page");
         return new Arrival(
@@ -75,9 +77,22 @@ public record ArrivalDocument(
                 known,
                 at,
                 visitor == null ? VisitorKind.NEW : visitor,
-                facts == null ? Map.of() : facts,
+                told(facts),
                 topic,
                 queues);
+    }
+
+    /** Facts that are null are not handed over. */
+    private static Map<String, String> told(@Nullable Map<String, String> facts) {
+        var told = new HashMap<String, String>();
+        if (facts != null) {
+            facts.forEach((key, value) -> {
+                if (value != null) {
+                    told.put(key, value);
+                }
+            });
+        }
+        return told;
     }
 
     private void checkLanguage(String pointer) {

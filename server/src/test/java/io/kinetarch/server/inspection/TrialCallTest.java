@@ -95,6 +95,19 @@ class TrialCallTest {
     }
 
     @Test
+    void answersAndFactsThatAreNullAreNone() {
+        var answer = api.post(
+                        "/api/v1/calc/decision",
+                        "{\"plan\":" + plan() + ",\"arrival\":{\"door\":\"booking-site\",\"language\":\"en\","
+                                + "\"answers\":{\"topic\":null},\"facts\":{\"customer\":null},"
+                                + "\"at\":\"2026-12-01T10:00:00Z\"}}")
+                .ok()
+                .body();
+
+        assertThat(answer.path("outcome").asString()).isEqualTo("form-incomplete");
+    }
+
+    @Test
     void moreWaitingChatsThanAnyPlanHasAreRefused() {
         api.post(
                         "/api/v1/calc/decision",

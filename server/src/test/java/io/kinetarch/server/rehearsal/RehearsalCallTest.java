@@ -71,6 +71,12 @@ class RehearsalCallTest {
         refused("/steps/1/chat", ARRIVES, ARRIVES);
         refused("/steps/0/operator", "{\"at\":\"PT0S\",\"do\":\"present\",\"operator\":\"nobody\"}");
         refused("/steps/0/operator", "{\"at\":\"PT0S\",\"do\":\"present\"}");
+        refused("/steps/0/operator", "{\"at\":\"PT0S\",\"do\":\"present\",\"operator\":\"No id!\"}");
+        refused(
+                "/steps/1/answers/shoe-size",
+                ARRIVES,
+                "{\"at\":\"PT1S\",\"do\":\"say\",\"by\":\"visitor\",\"chat\":\"c1\",\"answers\":{\"shoe-size\":\"42\"}}");
+        refused("/steps/1/at", ARRIVES, step("PT99999999999H", "leave", "c1"));
         refused("/steps/0/do", "{\"at\":\"PT0S\",\"do\":\"dance\"}");
         refused("/steps/0/door", ARRIVES.replace("booking-site", "no-door"));
         refused("/steps/0", ARRIVES.replace("Fares and booking", " "));
