@@ -37,11 +37,9 @@ final class Clockwork {
                 chat,
                 floor.told ? new Reason.NotAccepted(floor.timeouts.accept().seconds()) : null);
         int misses = ++floor.staff.misses[operator];
+        floor.waitAgain(chat);
         if (misses >= floor.timeouts.accept().awayAfter()) {
-            floor.waitAgain(chat);
             floor.setAway(operator, chat, floor.told ? new Reason.Missed(misses) : null);
-        } else {
-            floor.waitAgain(chat);
         }
     }
 
@@ -134,7 +132,7 @@ final class Clockwork {
     void climb(Chat chat) {
         Lane lane = floor.lanes[chat.queue];
         int at = chat.rung++;
-        chat.rungDue = chat.rung < lane.rungs.length ? chat.rungBase + lane.rungMillis[chat.rung] : Chat.NEVER;
+        chat.rungDue = lane.rungDue(chat);
         var action = lane.rungs[at];
         var why = floor.told
                 ? new Reason.OnRung(lane.queue.id(), lane.rungIndex[at], (int) (lane.rungMillis[at] / 1000), action)
@@ -207,7 +205,7 @@ final class Clockwork {
         chat.stage = Stage.WAITING;
         chat.operator = NONE;
         floor.order(chat);
-        chat.rungDue = chat.rung < lane.rungs.length ? chat.rungBase + lane.rungMillis[chat.rung] : Chat.NEVER;
+        chat.rungDue = lane.rungDue(chat);
         floor.tell(Effect.MOVED, chat, floor.told ? why : null);
         floor.matching.waits(chat);
         if (!lane.hours.isOpen(floor.now)) {

@@ -85,11 +85,6 @@ public final class Dispatcher {
         floor.settle();
     }
 
-    /** The instant of the last call; the smallest number before the first. */
-    public long now() {
-        return floor.now;
-    }
-
     /** When something happens by itself next; {@link Long#MAX_VALUE} for never. */
     public long nextTimer() {
         long next = Math.min(floor.timers.next(), floor.staff.nextLost());
@@ -682,11 +677,6 @@ public final class Dispatcher {
                 floor.staff.inUse[operator],
                 floor.staff.chats[operator]);
         return standing.isEligible() && chat.wasAsked(operator) ? new Standing.AskedBefore() : standing;
-    }
-
-    /** Whether an operator is there to take chats. */
-    public boolean isPresent(int operator) {
-        return floor.staff.present[operator];
     }
 
     /** How many chats an operator has a part in, offers and wrapping up included. */

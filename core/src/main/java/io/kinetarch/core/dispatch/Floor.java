@@ -163,7 +163,7 @@ final class Floor {
         chat.stage = Stage.WAITING;
         chat.operator = NONE;
         order(chat);
-        chat.rungDue = chat.rung < lane.rungs.length ? chat.rungBase + lane.rungMillis[chat.rung] : Chat.NEVER;
+        chat.rungDue = lane.rungDue(chat);
         tell(Effect.QUEUED, chat, why);
         matching.waits(chat);
         if (chat.askedSome) {
@@ -226,10 +226,7 @@ final class Floor {
             hand(
                     chat,
                     operator,
-                    told
-                            ? new Reason.Chosen(
-                                    lane.queue.id(), operator(operator), lane.choice, candidates, lane.direct)
-                            : null);
+                    told ? new Reason.Chosen(lane.queue.id(), operator(operator), lane.choice, candidates) : null);
         }
         for (int i = 0; i < pausing.size(); i++) {
             Chat chat = pausing.get(i);

@@ -69,6 +69,11 @@ final class Lane {
         return rung;
     }
 
+    /** When the next rung of a chat comes that waits in it; {@link Chat#NEVER} after the last. */
+    long rungDue(Chat chat) {
+        return chat.rung < rungs.length ? chat.rungBase + rungMillis[chat.rung] : Chat.NEVER;
+    }
+
     boolean isFull() {
         return limit != null && waiting >= limit.chats();
     }

@@ -97,8 +97,7 @@ public sealed interface Reason {
      *
      * @param candidates how many could take it
      */
-    record Chosen(QueueId queue, OperatorId operator, OperatorChoice choice, int candidates, boolean direct)
-            implements Reason {
+    record Chosen(QueueId queue, OperatorId operator, OperatorChoice choice, int candidates) implements Reason {
         @Override
         public Optional<Setting> setting() {
             return at(queue, "/choice");

@@ -201,7 +201,7 @@ final class Takeover {
         long waited = runs ? to.now - chat.rungBase : chat.rungBase;
         chat.rung = lane.rungFrom(waited + 1);
         if (runs) {
-            chat.rungDue = chat.rung < lane.rungs.length ? chat.rungBase + lane.rungMillis[chat.rung] : Chat.NEVER;
+            chat.rungDue = lane.rungDue(chat);
         }
     }
 

@@ -102,9 +102,7 @@ final class Transfers {
             chat.rungBase = floor.now - chat.rungBase;
         }
         floor.order(chat);
-        chat.rungDue = chat.rung < floor.lanes[chat.queue].rungs.length
-                ? chat.rungBase + floor.lanes[chat.queue].rungMillis[chat.rung]
-                : Chat.NEVER;
+        chat.rungDue = floor.lanes[chat.queue].rungDue(chat);
         floor.hand(chat, operator, floor.told ? why : null);
         return Optional.empty();
     }

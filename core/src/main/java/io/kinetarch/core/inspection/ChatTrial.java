@@ -155,11 +155,18 @@ public final class ChatTrial {
         long[] since = IntStream.range(0, plan.operators().size())
                 .mapToLong(dispatcher()::freeSince)
                 .toArray();
-        dispatcher.arrive(at, visit);
-
+        long number = dispatcher.arrive(at, visit);
+        if (asksLater(door)) {
+            dispatcher.visitorSays(at, number, Map.of());
+        }
         taker = tried.happened.getLast().operator;
         takerSince = taker == NONE || dispatcher.chats(taker) > 1 + held(taker) ? at : since[taker];
         return told(door, tried.happened, tried.standings());
+    }
+
+    /** Whether a chat there is decided only after its visitor's first message. */
+    private static boolean asksLater(FrontDoor door) {
+        return door.questions().stream().anyMatch(question -> question.asked() == AskedWhen.AFTER_FIRST_MESSAGE);
     }
 
     /** How many chats an operator had before others that wait already were handed to them. */
@@ -193,9 +200,7 @@ public final class ChatTrial {
             step(Kind.DOOR, Result.PASSED, door.id(), "The bot answers first at " + door.name() + ".");
             return stopped(Outcome.BOT, Optional.empty());
         }
-        boolean later =
-                door.questions().stream().anyMatch(question -> question.asked() == AskedWhen.AFTER_FIRST_MESSAGE);
-        if (later && !isAnswered(door.questions(), AskedWhen.AFTER_FIRST_MESSAGE, door)) {
+        if (asksLater(door) && !isAnswered(door.questions(), AskedWhen.AFTER_FIRST_MESSAGE, door)) {
             return stopped(Outcome.FORM_INCOMPLETE, Optional.empty());
         }
         Rule rule = decide();

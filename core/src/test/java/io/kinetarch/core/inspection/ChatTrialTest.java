@@ -12,6 +12,7 @@ import io.kinetarch.core.inspection.ChatTrial.Outcome;
 import io.kinetarch.core.inspection.ChatTrial.Result;
 import io.kinetarch.core.inspection.ChatTrial.Step;
 import io.kinetarch.core.inspection.ChatTrial.Trial;
+import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.DoorOpens;
@@ -201,6 +202,28 @@ class ChatTrialTest {
         assertThat(ChatTrial.run(plan, arrival("fr", "fares", TUESDAY_TEN), Presence.usual(plan, TUESDAY_TEN))
                         .outcome())
                 .isEqualTo(Outcome.ANSWERED);
+    }
+
+    /** A tried chat has had its first message, so only what is left to be answered holds it up. */
+    @Test
+    void aQuestionAfterTheFirstMessageHoldsTheChatUpUntilItIsAnswered() {
+        var asked = PLAN.door(SamplePlan.SITE).questions().getFirst();
+        var later = new Question(
+                asked.id(),
+                asked.kind(),
+                asked.text(),
+                asked.help(),
+                true,
+                AskedWhen.AFTER_FIRST_MESSAGE,
+                asked.choices());
+        var plan = SamplePlan.edited(FrontDoor.plain(SamplePlan.SITE, "Site", List.of("en", "de"), List.of(later)));
+        var usual = Presence.usual(plan, TUESDAY_TEN);
+
+        assertThat(ChatTrial.run(plan, arrival("en", "fares", TUESDAY_TEN), usual)
+                        .outcome())
+                .isEqualTo(Outcome.ANSWERED);
+        assertThat(ChatTrial.run(plan, arrival("en", " ", TUESDAY_TEN), usual).outcome())
+                .isEqualTo(Outcome.FORM_INCOMPLETE);
     }
 
     private static FrontDoor door(DoorOpens opens, FirstToAnswer first) {

@@ -61,7 +61,7 @@ final class TraceWords {
                 name(asker) + " asks for “" + question.value() + "”";
             case Reason.QueueFull(var queue, var waiting, var limit) ->
                 waiting + " wait in " + name(queue) + ", which takes " + limit;
-            case Reason.Chosen(var queue, var operator, var choice, var candidates, var _) ->
+            case Reason.Chosen(var queue, var operator, var choice, var candidates) ->
                 name(operator)
                         + (candidates == 1
                                 ? " is the only one in " + name(queue) + " who can take it now"
