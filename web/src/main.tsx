@@ -32,7 +32,7 @@ createRoot(root).render(
   <StrictMode>
     <ConfigProvider theme={theme}>
       <QueryClientProvider client={queries}>
-        <BrowserRouter>
+        <BrowserRouter useTransitions={false}>
           <App />
         </BrowserRouter>
       </QueryClientProvider>
