@@ -3,12 +3,14 @@ package io.kinetarch.core.dispatch;
 import static io.kinetarch.core.dispatch.EffectSink.NONE;
 
 import io.kinetarch.core.plan.Closing;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.routing.ChatNeeds;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
@@ -166,6 +168,22 @@ public final class Dispatcher {
 
     private Plan plan() {
         return floor.plan;
+    }
+
+    /** A door takes no chats from now on, whatever its hours say, until it is opened again. */
+    public void pause(long at, DoorId door) {
+        advance(at, false);
+        floor.paused.add(door);
+    }
+
+    /** A paused door does again as the plan says. */
+    public void resume(long at, DoorId door) {
+        advance(at, false);
+        floor.paused.remove(door);
+    }
+
+    public boolean isPaused(DoorId door) {
+        return floor.paused.contains(door);
     }
 
     /** Why a door is closed to a visitor; none while it is open. */
@@ -642,6 +660,29 @@ public final class Dispatcher {
     public boolean isOffered(long number) {
         Chat chat = floor.kept(number);
         return chat != null && chat.stage == Stage.OFFERED;
+    }
+
+    /** The operators who were called into a chat, the first first. */
+    public int[] colleagues(long number) {
+        Chat chat = floor.kept(number);
+        return chat == null ? new int[0] : Arrays.copyOf(chat.colleagues, chat.colleagueCount);
+    }
+
+    /** The ways out that a visitor may choose. */
+    public Set<Way> ways(long number) {
+        Chat chat = floor.chat(number);
+        return chat == null ? Set.of() : ways(chat);
+    }
+
+    /** Whether a chat has ended and its operator still writes it up. */
+    public boolean isWrappedUp(long number) {
+        Chat chat = floor.kept(number);
+        return chat != null && chat.stage == Stage.WRAP_UP;
+    }
+
+    /** Whether an operator is there and takes chats. */
+    public boolean isPresent(int operator) {
+        return floor.staff.present[operator];
     }
 
     /** The queue that a chat waits in, or was in last; {@value EffectSink#NONE} for none. */

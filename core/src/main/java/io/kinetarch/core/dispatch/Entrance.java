@@ -48,6 +48,9 @@ final class Entrance {
     Reason whyClosed(Visit visit) {
         var gate = floor.gate(visit);
         var door = gate.door();
+        if (floor.paused.contains(door.id())) {
+            return new Reason.DoorPaused(door.id());
+        }
         Reason byClock = gate.whyClosed(floor.now);
         if (byClock != null) {
             return byClock;

@@ -22,8 +22,10 @@ import io.kinetarch.core.routing.ExpectedChats;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -55,6 +57,9 @@ final class Floor {
     final List<Chat> free = new ArrayList<>();
     /** Chats that somebody declined in this call, and whose pause starts if nobody else is left to ask. */
     final List<Chat> pausing = new ArrayList<>();
+
+    /** Doors that somebody has paused. */
+    final Set<DoorId> paused = new LinkedHashSet<>();
 
     /** The instant of the last call; the smallest number before the first. */
     long now = Long.MIN_VALUE;

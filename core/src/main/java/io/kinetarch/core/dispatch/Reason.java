@@ -54,6 +54,9 @@ public sealed interface Reason {
         }
     }
 
+    /** Somebody has paused the door. */
+    record DoorPaused(DoorId door) implements Reason {}
+
     /** The door opens while somebody is present who serves this queue, and nobody is. */
     record NobodyServes(DoorId door, QueueId queue) implements Reason {
         @Override

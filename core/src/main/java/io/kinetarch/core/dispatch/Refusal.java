@@ -1,6 +1,7 @@
 package io.kinetarch.core.dispatch;
 
 import io.kinetarch.core.plan.DepartmentId;
+import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
@@ -13,6 +14,13 @@ import java.util.Set;
 public sealed interface Refusal {
     /** The chat is over, or never was. */
     record ChatOver() implements Refusal {}
+
+    /**
+     * The call names what the plan does not have.
+     *
+     * @param field of the call that names it, as a path: {@code operator}, {@code to/queue}
+     */
+    record NotInPlan(ElementId id, String field) implements Refusal {}
 
     /** The operator was not offered the chat, or the offer is over. */
     record NotOffered(OperatorId operator) implements Refusal {}

@@ -35,7 +35,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class StateBytes {
     /** Grows with every change of what is written. */
-    private static final int FORMAT = 1;
+    private static final int FORMAT = 2;
 
     private static final List<Stage> STAGES = List.of(Stage.values());
     private static final List<VisitorKind> VISITORS = List.of(VisitorKind.values());
@@ -92,6 +92,7 @@ final class StateBytes {
                 bits(floor.staff.joined[i].toLongArray());
                 bits(floor.staff.left[i].toLongArray());
             }
+            texts(floor.paused.stream().map(DoorId::value).toList());
             out.writeInt(floor.slots.size());
             for (Chat chat : floor.slots) {
                 out.writeInt(chat.stage == null ? NONE : STAGES.indexOf(chat.stage));
@@ -213,6 +214,7 @@ final class StateBytes {
             for (int i = 0; i < plan.operators().size(); i++) {
                 staff(i);
             }
+            floor.paused.addAll(named(DoorId::new));
             int slots = in.readInt();
             for (int slot = 0; slot < slots; slot++) {
                 var chat = new Chat(slot, floor.staff.words);

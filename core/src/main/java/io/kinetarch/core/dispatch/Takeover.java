@@ -58,6 +58,7 @@ final class Takeover {
     void run() {
         to.now = from.now;
         to.serial = from.serial;
+        from.paused.stream().filter(to.plan::has).forEach(to.paused::add);
         // A door that is gone answers its chats as it did.
         from.gates.forEach((door, gate) -> {
             if (!to.plan.has(door)) {

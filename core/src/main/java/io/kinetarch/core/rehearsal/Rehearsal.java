@@ -1,5 +1,7 @@
 package io.kinetarch.core.rehearsal;
 
+import io.kinetarch.core.dispatch.Call;
+import io.kinetarch.core.dispatch.Calls;
 import io.kinetarch.core.dispatch.Effect;
 import io.kinetarch.core.dispatch.EffectSink;
 import io.kinetarch.core.dispatch.Holder;
@@ -23,13 +25,13 @@ public final class Rehearsal {
     private static final int LONGEST_TRACE = 200_000;
 
     private final Script script;
-    private final Acting acting;
+    private final Calls calls;
     private final Map<String, Chat> over = new HashMap<>();
     private final List<Traced> trace = new ArrayList<>();
 
     private Rehearsal(Plan plan, Script script) {
         this.script = script;
-        this.acting = new Acting(plan, new Tracing());
+        this.calls = new Calls(plan, new Tracing());
     }
 
     /**
@@ -84,12 +86,12 @@ public final class Rehearsal {
     }
 
     private Result run() {
-        acting.dispatcher().passTime(script.from().toEpochMilli());
+        calls.dispatcher().passTime(script.from().toEpochMilli());
         for (int i = 0; i < script.steps().size(); i++) {
             var step = script.steps().get(i);
             String at = "/steps/" + i;
             long instant = script.from().plus(step.at()).toEpochMilli();
-            acting.act(instant, step.act(), at).ifPresent(refusal -> refused(instant, step.act(), refusal, at));
+            calls.take(instant, step.act()).ifPresent(refusal -> refused(instant, step.act(), refusal, at));
             if (trace.size() > LONGEST_TRACE) {
                 throw new ScriptRefusal(
                         at, "more than " + LONGEST_TRACE + " things have happened by this step; let it last shorter");
@@ -98,24 +100,24 @@ public final class Rehearsal {
         passTime(script.from().plus(script.until()).toEpochMilli());
         return new Result(
                 List.copyOf(trace),
-                acting.chats().stream().map(this::chat).toList(),
+                calls.chats().stream().map(this::chat).toList(),
                 script.expectations().stream().map(this::verdict).toList());
     }
 
     /** In strides, so that a plan that never rests does not fill the memory first. */
     private void passTime(long until) {
-        while (acting.dispatcher().nextTimer() <= until) {
-            acting.dispatcher().passTime(acting.dispatcher().nextTimer());
+        while (calls.dispatcher().nextTimer() <= until) {
+            calls.dispatcher().passTime(calls.dispatcher().nextTimer());
             if (trace.size() > LONGEST_TRACE) {
                 throw new ScriptRefusal(
                         "/until", "more than " + LONGEST_TRACE + " things happen until then; let it last shorter");
             }
         }
-        acting.dispatcher().passTime(until);
+        calls.dispatcher().passTime(until);
     }
 
     /** A wish that nobody is there for is part of what happens; anything else is a fault of the script. */
-    private void refused(long at, Act act, Refusal refusal, String pointer) {
+    private void refused(long at, Call act, Refusal refusal, String pointer) {
         switch (refusal) {
             case Refusal.NobodyInQueue _,
                     Refusal.NobodyWithSkill _,
@@ -127,14 +129,17 @@ public final class Rehearsal {
                         act.about(),
                         Event.REFUSED,
                         act.about()
-                                .flatMap(name ->
-                                        acting.operator(acting.dispatcher().operator(acting.number(name, pointer)))),
+                                .flatMap(calls::number)
+                                .flatMap(number ->
+                                        calls.operator(calls.dispatcher().operator(number))),
                         act.about()
+                                .flatMap(calls::number)
                                 .flatMap(
-                                        name -> acting.queue(acting.dispatcher().queue(acting.number(name, pointer)))),
+                                        number -> calls.queue(calls.dispatcher().queue(number))),
                         Optional.empty(),
                         Optional.empty(),
                         Optional.of(refusal)));
+            case Refusal.NotInPlan(var id, var field) -> throw new ScriptRefusal(pointer + "/" + field, refusal);
             default -> throw new ScriptRefusal(pointer, refusal);
         }
     }
@@ -144,16 +149,16 @@ public final class Rehearsal {
         if (ended != null) {
             return ended;
         }
-        long number = acting.number(name, "");
+        long number = calls.number(name).orElseThrow();
         return new Chat(
                 name,
-                acting.dispatcher().holder(number),
+                calls.dispatcher().holder(number),
                 Optional.empty(),
-                acting.queue(acting.dispatcher().queue(number)),
-                acting.dispatcher().isOffered(number)
+                calls.queue(calls.dispatcher().queue(number)),
+                calls.dispatcher().isOffered(number)
                         ? Optional.empty()
-                        : acting.operator(acting.dispatcher().operator(number)),
-                Duration.ofMillis(acting.dispatcher().waitedMillis(number)));
+                        : calls.operator(calls.dispatcher().operator(number)),
+                Duration.ofMillis(calls.dispatcher().waitedMillis(number)));
     }
 
     private Verdict verdict(Expectation expectation) {
@@ -182,16 +187,16 @@ public final class Rehearsal {
         @Override
         public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
             add(atMillis, Event.ENDED, chat, operator, queue, Optional.of(outcome), reason);
-            String name = acting.name(chat);
+            String name = calls.name(chat);
             over.put(
                     name,
                     new Chat(
                             name,
                             Holder.NOBODY,
                             Optional.of(outcome),
-                            acting.queue(queue),
-                            acting.operator(operator),
-                            Duration.ofMillis(acting.dispatcher().waitedMillis(chat))));
+                            calls.queue(queue),
+                            calls.operator(operator),
+                            Duration.ofMillis(calls.dispatcher().waitedMillis(chat))));
         }
 
         private void add(
@@ -204,10 +209,10 @@ public final class Rehearsal {
                 @Nullable Reason reason) {
             trace.add(new Traced(
                     Instant.ofEpochMilli(atMillis),
-                    chat == NONE ? Optional.empty() : Optional.of(acting.name(chat)),
+                    chat == NONE ? Optional.empty() : Optional.of(calls.name(chat)),
                     event,
-                    acting.operator(operator),
-                    acting.queue(queue),
+                    calls.operator(operator),
+                    calls.queue(queue),
                     outcome,
                     Optional.ofNullable(reason),
                     Optional.empty()));

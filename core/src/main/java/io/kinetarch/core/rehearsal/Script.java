@@ -1,5 +1,6 @@
 package io.kinetarch.core.rehearsal;
 
+import io.kinetarch.core.dispatch.Call;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
@@ -42,7 +43,7 @@ public record Script(Instant from, Duration until, List<Step> steps, List<Expect
                                 + "; write steps in the order in which they happen");
             }
             last = step.at();
-            if (step.act() instanceof Act.Arrive(var chat, var _)) {
+            if (step.act() instanceof Call.Arrive(var chat, var _)) {
                 if (arrivals.putIfAbsent(chat, step.at()) != null) {
                     throw new ScriptRefusal(
                             "/steps/" + i + "/chat",
@@ -65,7 +66,7 @@ public record Script(Instant from, Duration until, List<Step> steps, List<Expect
      *
      * @param at counted from the start
      */
-    public record Step(Duration at, Act act) {}
+    public record Step(Duration at, Call act) {}
 
     private static void few(String pointer, int count, String what) {
         if (count > MOST_STEPS) {

@@ -2,6 +2,7 @@ package io.kinetarch.core.rehearsal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.dispatch.Dispatcher;
 import io.kinetarch.core.dispatch.Effect;
 import io.kinetarch.core.dispatch.Holder;
@@ -62,7 +63,7 @@ class DispatcherPropertiesTest {
         for (int i = 0; i < ACTS; i++) {
             run.act();
             if (every > 0 && i % every == 0) {
-                run.heard.acting.restart(run.heard);
+                run.heard.calls.restart();
             }
             all.addAll(run.heard.effects);
             run.heard.effects.clear();
@@ -89,9 +90,9 @@ class DispatcherPropertiesTest {
 
         void act() {
             at += acts.pause();
-            heard.acting.act(at, acts.next(heard.open(), heard::operatorOf), "");
+            heard.calls.take(at, acts.next(heard.open(), heard::operatorOf));
             if (times.nextInt(5) == 0) {
-                heard.acting.dispatcher().passTime(at);
+                heard.calls.dispatcher().passTime(at);
             }
         }
 
@@ -110,7 +111,7 @@ class DispatcherPropertiesTest {
                 }
             }
             heard.effects.clear();
-            var dispatcher = heard.acting.dispatcher();
+            var dispatcher = heard.calls.dispatcher();
             for (int i = 0; i < plan.operators().size(); i++) {
                 var operator = plan.operators().get(i);
                 Integer most = operator.mostChats();
@@ -118,7 +119,7 @@ class DispatcherPropertiesTest {
                 assertThat(dispatcher.chats(i)).isBetween(0, most == null ? operator.capacity() : most);
             }
             for (String chat : heard.open()) {
-                nobodyIdlesBeside(dispatcher, heard.acting.number(chat, ""), chat);
+                nobodyIdlesBeside(dispatcher, heard.calls.number(chat).orElseThrow(), chat);
             }
         }
 
@@ -144,13 +145,13 @@ class DispatcherPropertiesTest {
         /** Once every visitor has left, every chat has ended in exactly one way, and nobody holds anything. */
         void everythingEnds(Set<String> seen) {
             for (String chat : heard.open()) {
-                heard.acting.act(at, new Act.Leave(chat), "");
+                heard.calls.take(at, new Call.Leave(chat));
             }
-            heard.acting.dispatcher().passTime(at + 4_000_000);
+            heard.calls.dispatcher().passTime(at + 4_000_000);
             check(seen);
-            assertThat(outcomes.keySet()).containsExactlyInAnyOrderElementsOf(heard.acting.chats());
+            assertThat(outcomes.keySet()).containsExactlyInAnyOrderElementsOf(heard.calls.chats());
             for (int i = 0; i < plan.operators().size(); i++) {
-                assertThat(heard.acting.dispatcher().inUse(i)).isZero();
+                assertThat(heard.calls.dispatcher().inUse(i)).isZero();
             }
         }
 

@@ -1,5 +1,6 @@
 package io.kinetarch.core.rehearsal;
 
+import io.kinetarch.core.dispatch.Calls;
 import io.kinetarch.core.dispatch.Effect;
 import io.kinetarch.core.dispatch.EffectSink;
 import io.kinetarch.core.dispatch.Holder;
@@ -17,30 +18,30 @@ import org.jspecify.annotations.Nullable;
 /** What the dispatcher does, in the words of the plain one. */
 final class Heard implements EffectSink {
     final List<String> effects = new ArrayList<>();
-    final Acting acting;
+    final Calls calls;
     private final Plan plan;
     final List<String> over = new ArrayList<>();
     private final Set<String> isOver = new HashSet<>();
 
     Heard(Plan plan) {
         this.plan = plan;
-        this.acting = new Acting(plan, this);
+        this.calls = new Calls(plan, this);
     }
 
     /** Chats that are not over, and a few that have ended just now. */
     List<String> open() {
         var recent = over.subList(Math.max(0, over.size() - 3), over.size());
-        return acting.chats().stream()
+        return calls.chats().stream()
                 .filter(chat -> !isOver.contains(chat) || recent.contains(chat))
                 .toList();
     }
 
     Optional<OperatorId> operatorOf(String chat) {
-        return acting.operator(acting.dispatcher().operator(acting.number(chat, "")));
+        return calls.operator(calls.dispatcher().operator(calls.number(chat).orElseThrow()));
     }
 
     Holder holder(String chat) {
-        return acting.dispatcher().holder(acting.number(chat, ""));
+        return calls.dispatcher().holder(calls.number(chat).orElseThrow());
     }
 
     void forget() {
@@ -60,12 +61,12 @@ final class Heard implements EffectSink {
     @Override
     public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
         effects.add(line(atMillis, outcome, chat, operator, queue));
-        over.add(acting.name(chat));
-        isOver.add(acting.name(chat));
+        over.add(calls.name(chat));
+        isOver.add(calls.name(chat));
     }
 
     private String line(long at, Enum<?> what, long chat, int operator, int queue) {
-        return at + " " + what + " " + (chat == NONE ? "-" : acting.name(chat)) + " "
+        return at + " " + what + " " + (chat == NONE ? "-" : calls.name(chat)) + " "
                 + (operator == NONE ? "-" : plan.operators().get(operator).id().value()) + " "
                 + (queue == NONE ? "-" : plan.queues().get(queue).id().value());
     }

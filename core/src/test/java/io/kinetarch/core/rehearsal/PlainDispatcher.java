@@ -1,5 +1,6 @@
 package io.kinetarch.core.rehearsal;
 
+import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.dispatch.Effect;
 import io.kinetarch.core.dispatch.Outcome;
 import io.kinetarch.core.dispatch.Reason.Party;
@@ -8,6 +9,7 @@ import io.kinetarch.core.dispatch.Way;
 import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.Department;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Handover;
@@ -61,6 +63,7 @@ final class PlainDispatcher {
     private final List<Person> people;
     private final List<Talk> talks = new ArrayList<>();
     private final List<Talk> asked = new ArrayList<>();
+    private final Set<DoorId> paused = new HashSet<>();
     private final Map<HoursSet, Long> changes = new LinkedHashMap<>();
     private long now = Long.MIN_VALUE;
     private int arrivals;
@@ -201,7 +204,7 @@ final class PlainDispatcher {
     // What is to be done
 
     /** Why the act was not taken, in one word; empty where it was. */
-    String act(long at, Act act) {
+    String act(long at, Call act) {
         advance(at, false);
         String refusal = take(act);
         settle();
@@ -212,9 +215,9 @@ final class PlainDispatcher {
         advance(at, true);
     }
 
-    private String take(Act act) {
+    private String take(Call act) {
         switch (act) {
-            case Act.Present(var id) -> {
+            case Call.Present(var id) -> {
                 var person = person(id);
                 person.lost = Optional.empty();
                 if (!person.present) {
@@ -223,35 +226,40 @@ final class PlainDispatcher {
                     person.unchangedSince = now;
                 }
             }
-            case Act.Away(var id) -> {
+            case Call.Away(var id) -> {
                 if (person(id).present) {
                     stepAway(person(id));
                 }
             }
-            case Act.Gone(var id) -> gone(person(id));
-            case Act.JoinQueue(var id, var queue) -> {
+            case Call.Gone(var id) -> gone(person(id));
+            case Call.JoinQueue(var id, var queue) -> {
                 person(id).left.remove(queue);
                 person(id).joined.add(queue);
             }
-            case Act.LeaveQueue(var id, var queue) -> {
+            case Call.LeaveQueue(var id, var queue) -> {
                 person(id).joined.remove(queue);
                 person(id).left.add(queue);
                 partsOf(person(id)).stream()
                         .filter(talk -> talk.stage.equals("offered") && !isAble(person(id), talk))
                         .forEach(this::withdrawAndWait);
             }
-            case Act.OperatorLost(var id) -> {
+            case Call.OperatorLost(var id) -> {
                 if (person(id).lost.isEmpty()) {
                     person(id).lost = Optional.of(now + timeouts.lost().operatorSeconds() * 1000L);
                 }
             }
-            case Act.OperatorBack(var id) -> person(id).lost = Optional.empty();
-            case Act.Arrive(var name, var visit) -> arrive(name, visit);
-            case Act.OfChat inChat -> {
+            case Call.OperatorBack(var id) -> person(id).lost = Optional.empty();
+            case Call.Pause(var door) -> paused.add(door);
+            case Call.Resume(var door) -> paused.remove(door);
+            case Call.PassTime() -> {
+                // what was due has happened already
+            }
+            case Call.Arrive(var name, var visit) -> arrive(name, visit);
+            case Call.OfChat inChat -> {
                 var talk = talks.stream()
                         .filter(candidate -> candidate.name.equals(inChat.chat()))
                         .findFirst();
-                if (inChat instanceof Act.WrapUp(var _, var id)) {
+                if (inChat instanceof Call.WrapUp(var _, var id)) {
                     if (talk.isEmpty() || !talk.get().stage.equals("wrap") || talk.get().operator != person(id)) {
                         return "NothingToWrapUp";
                     }
@@ -264,55 +272,55 @@ final class PlainDispatcher {
         return "";
     }
 
-    private String inChat(Act.OfChat act, Talk talk) {
+    private String inChat(Call.OfChat act, Talk talk) {
         switch (act) {
-            case Act.Accept(var _, var id) -> {
+            case Call.Accept(var _, var id) -> {
                 if (!talk.stage.equals("offered") || talk.operator != person(id)) {
                     return "NotOffered";
                 }
                 person(id).misses = 0;
                 assign(talk);
             }
-            case Act.Decline(var _, var id) -> {
+            case Call.Decline(var _, var id) -> {
                 if (!talk.stage.equals("offered") || talk.operator != person(id)) {
                     return "NotOffered";
                 }
                 tell(Effect.DECLINED, talk);
                 waitAgain(talk);
             }
-            case Act.Say(var _, var by, var id, var answers) -> {
+            case Call.Say(var _, var by, var id, var answers) -> {
                 return switch (by) {
                     case VISITOR -> visitorSays(talk, answers);
                     case BOT -> botSays(talk);
                     case OPERATOR -> operatorSays(talk, id == null ? person(null) : person(id));
                 };
             }
-            case Act.Understood(var _, var topic, var certainty) -> {
+            case Call.Understood(var _, var topic, var certainty) -> {
                 return understood(talk, topic, certainty);
             }
-            case Act.HandOver _ -> {
+            case Call.HandOver _ -> {
                 if (!talk.stage.equals("bot")) {
                     return "WithAnother";
                 }
                 handOver(talk);
             }
-            case Act.Leave _ -> visitorGoes(talk);
-            case Act.Choose(var _, var way) -> {
+            case Call.Leave _ -> visitorGoes(talk);
+            case Call.Choose(var _, var way) -> {
                 return choose(talk, way);
             }
-            case Act.TransferToQueue(var _, var to) -> {
+            case Call.TransferToQueue(var _, var to) -> {
                 return toQueue(talk, plan.queue(to));
             }
-            case Act.TransferToOperator(var _, var to) -> {
+            case Call.TransferToOperator(var _, var to) -> {
                 return toOperator(talk, person(to));
             }
-            case Act.TransferToSkill(var _, var to) -> {
+            case Call.TransferToSkill(var _, var to) -> {
                 return toSkill(talk, to);
             }
-            case Act.CallIn(var _, var id) -> {
+            case Call.CallIn(var _, var id) -> {
                 return callIn(talk, person(id));
             }
-            case Act.StepOut(var _, var id) -> {
+            case Call.StepOut(var _, var id) -> {
                 String refusal = notIn(talk, person(id));
                 if (!refusal.isEmpty()) {
                     return refusal;
@@ -322,10 +330,10 @@ final class PlainDispatcher {
                 }
                 giveBack(talk, person(id));
             }
-            case Act.TakeBack(var _, var id) -> {
+            case Call.TakeBack(var _, var id) -> {
                 return takeBack(talk, person(id));
             }
-            case Act.End(var _, var by, var id) -> {
+            case Call.End(var _, var by, var id) -> {
                 if (by == Party.VISITOR) {
                     visitorGoes(talk);
                 } else if (by == Party.BOT) {
@@ -342,10 +350,10 @@ final class PlainDispatcher {
                     end(talk, Outcome.ENDED_BY_OPERATOR);
                 }
             }
-            case Act.VisitorLost _ ->
+            case Call.VisitorLost _ ->
                 talk.clocks.putIfAbsent("lost", now + timeouts.lost().visitorSeconds() * 1000L);
-            case Act.VisitorBack _ -> talk.clocks.remove("lost");
-            case Act.Arrive _, Act.WrapUp _ -> throw new IllegalStateException();
+            case Call.VisitorBack _ -> talk.clocks.remove("lost");
+            case Call.Arrive _, Call.WrapUp _ -> throw new IllegalStateException();
         }
         return "";
     }
@@ -472,6 +480,9 @@ final class PlainDispatcher {
 
     private boolean isOpen(Talk talk) {
         var door = talk.door();
+        if (paused.contains(door.id())) {
+            return false;
+        }
         if (door.hours() != null && !isOpen(plan.hours(java.util.Objects.requireNonNull(door.hours())))) {
             return false;
         }

@@ -1,5 +1,6 @@
 package io.kinetarch.core.rehearsal;
 
+import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.dispatch.Reason.Party;
 import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.dispatch.Way;
@@ -44,25 +45,25 @@ final class RandomActs {
      *
      * @param chats that are not over, with the operator who holds each or is offered it
      */
-    Act next(List<String> chats, Function<String, Optional<OperatorId>> operatorOf) {
+    Call next(List<String> chats, Function<String, Optional<OperatorId>> operatorOf) {
         if (chats.isEmpty() || (chats.size() < 40 && random.nextInt(4) == 0)) {
             return arrive();
         }
         String chat = chats.get(random.nextInt(chats.size()));
         var has = operatorOf.apply(chat);
         OperatorId operator = random.nextInt(6) == 0 ? operator() : has.orElseGet(this::operator);
-        return switch (random.nextInt(40)) {
-            case 0, 1, 2, 3 -> new Act.Present(operator());
-            case 4 -> new Act.Away(operator());
-            case 5 -> random.nextInt(3) == 0 ? new Act.Gone(operator()) : new Act.Present(operator());
-            case 6 -> new Act.JoinQueue(operator(), queue());
-            case 7 -> new Act.LeaveQueue(operator(), queue());
-            case 8 -> new Act.OperatorLost(operator());
-            case 9 -> new Act.OperatorBack(operator());
-            case 10, 11, 12, 13, 14, 15, 16 -> new Act.Accept(chat, operator);
-            case 17, 18 -> new Act.Decline(chat, operator);
+        return switch (random.nextInt(42)) {
+            case 0, 1, 2, 3 -> new Call.Present(operator());
+            case 4 -> new Call.Away(operator());
+            case 5 -> random.nextInt(3) == 0 ? new Call.Gone(operator()) : new Call.Present(operator());
+            case 6 -> new Call.JoinQueue(operator(), queue());
+            case 7 -> new Call.LeaveQueue(operator(), queue());
+            case 8 -> new Call.OperatorLost(operator());
+            case 9 -> new Call.OperatorBack(operator());
+            case 10, 11, 12, 13, 14, 15, 16 -> new Call.Accept(chat, operator);
+            case 17, 18 -> new Call.Decline(chat, operator);
             case 19, 20, 21, 22 ->
-                new Act.Say(
+                new Call.Say(
                         chat,
                         Party.VISITOR,
                         null,
@@ -75,35 +76,38 @@ final class RandomActs {
                                         "yes",
                                         new QuestionId("of-side"),
                                         "yes"));
-            case 23, 24, 25 -> new Act.Say(chat, Party.OPERATOR, operator, Map.of());
-            case 26 -> new Act.Say(chat, Party.BOT, null, Map.of());
+            case 23, 24, 25 -> new Call.Say(chat, Party.OPERATOR, operator, Map.of());
+            case 26 -> new Call.Say(chat, Party.BOT, null, Map.of());
             case 27 ->
-                new Act.Understood(
+                new Call.Understood(
                         chat,
                         random.nextBoolean() ? null : RandomPlans.TOPICS.get(random.nextInt(3)),
                         random.nextDouble());
-            case 28 -> new Act.HandOver(chat);
-            case 29 -> new Act.Leave(chat);
-            case 30 -> new Act.Choose(chat, List.of(Way.values()).get(random.nextInt(3)));
-            case 31 -> new Act.TransferToQueue(chat, queue());
-            case 32 -> new Act.TransferToOperator(chat, operator());
+            case 28 -> new Call.HandOver(chat);
+            case 29 -> new Call.Leave(chat);
+            case 30 -> new Call.Choose(chat, List.of(Way.values()).get(random.nextInt(3)));
+            case 31 -> new Call.TransferToQueue(chat, queue());
+            case 32 -> new Call.TransferToOperator(chat, operator());
             case 33 ->
-                new Act.TransferToSkill(chat, new SkillId(List.of("a", "b", "c").get(random.nextInt(3))));
-            case 34 -> new Act.CallIn(chat, operator());
-            case 35 -> new Act.StepOut(chat, operator);
-            case 36 -> new Act.TakeBack(chat, operator());
-            case 37 -> new Act.End(chat, Party.OPERATOR, operator);
-            case 38 -> new Act.VisitorLost(chat);
-            default -> random.nextBoolean() ? new Act.VisitorBack(chat) : new Act.WrapUp(chat, operator);
+                new Call.TransferToSkill(
+                        chat, new SkillId(List.of("a", "b", "c").get(random.nextInt(3))));
+            case 34 -> new Call.CallIn(chat, operator());
+            case 35 -> new Call.StepOut(chat, operator);
+            case 36 -> new Call.TakeBack(chat, operator());
+            case 37 -> new Call.End(chat, Party.OPERATOR, operator);
+            case 38 -> new Call.VisitorLost(chat);
+            case 39 -> new Call.Pause(door());
+            case 40 -> random.nextInt(5) == 0 ? new Call.PassTime() : new Call.Resume(door());
+            default -> random.nextBoolean() ? new Call.VisitorBack(chat) : new Call.WrapUp(chat, operator);
         };
     }
 
-    private Act arrive() {
+    private Call arrive() {
         var topic = random.nextInt(5) == 0 ? RandomPlans.TOPICS.get(random.nextInt(3)) : null;
-        return new Act.Arrive(
+        return new Call.Arrive(
                 "c" + arrivals++,
                 Visit.of(new Arrival(
-                        new DoorId("d" + random.nextInt(2)),
+                        door(),
                         random.nextInt(3) == 0
                                 ? null
                                 : "https://site.example/"
@@ -115,6 +119,10 @@ final class RandomActs {
                         Map.of(),
                         topic,
                         Map.of())));
+    }
+
+    private DoorId door() {
+        return new DoorId("d" + random.nextInt(2));
     }
 
     private OperatorId operator() {

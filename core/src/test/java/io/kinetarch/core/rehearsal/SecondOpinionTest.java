@@ -27,13 +27,13 @@ class SecondOpinionTest {
         for (int i = 0; i < ACTS; i++) {
             at += acts.pause();
             var act = acts.next(heard.open(), heard::operatorOf);
-            String refusal = heard.acting
-                    .act(at, act, "")
+            String refusal = heard.calls
+                    .take(at, act)
                     .map(refused -> refused.getClass().getSimpleName())
                     .orElse("");
             String plainly = plain.act(at, act);
             if (i % 7 == 0) {
-                heard.acting.dispatcher().passTime(at);
+                heard.calls.dispatcher().passTime(at);
                 plain.passTime(at);
             }
             assertThat(heard.effects)

@@ -1,6 +1,6 @@
 package io.kinetarch.server.rehearsal;
 
-import io.kinetarch.core.rehearsal.Act;
+import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.rehearsal.Rehearsal;
 import io.kinetarch.core.rehearsal.Script;
 import io.kinetarch.core.rehearsal.ScriptRefusal;
@@ -26,11 +26,11 @@ class RehearsalController {
         var plan = document.plan().toPlan();
         try {
             var script = document.toScript(plan);
-            var words = new TraceWords(plan, languages(script));
+            var words = new ScriptWords(plan, languages(script));
             return ResultDocument.of(Rehearsal.run(plan, script), script.from(), words);
         } catch (ScriptRefusal refusal) {
             String why = refusal.refusal()
-                    .map(new TraceWords(plan, Map.of())::refusal)
+                    .map(new ScriptWords(plan, Map.of())::refusal)
                     .orElseGet(refusal::getMessage);
             throw new Refusal(Kind.INVALID_DOCUMENT, refusal.pointer(), step(refusal.pointer()) + why + ".");
         }
@@ -39,10 +39,10 @@ class RehearsalController {
     private static Map<String, String> languages(Script script) {
         return script.steps().stream()
                 .map(Script.Step::act)
-                .filter(Act.Arrive.class::isInstance)
-                .map(Act.Arrive.class::cast)
+                .filter(Call.Arrive.class::isInstance)
+                .map(Call.Arrive.class::cast)
                 .collect(Collectors.toMap(
-                        Act.Arrive::chat, arrival -> arrival.visit().language()));
+                        Call.Arrive::chat, arrival -> arrival.visit().language()));
     }
 
     /** "Step 3: ", for whoever counts from one. */

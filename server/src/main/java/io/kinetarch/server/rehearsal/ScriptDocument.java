@@ -1,6 +1,7 @@
 package io.kinetarch.server.rehearsal;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.dispatch.Outcome;
 import io.kinetarch.core.dispatch.Reason.Party;
 import io.kinetarch.core.dispatch.Visit;
@@ -13,7 +14,6 @@ import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.VisitorKind;
-import io.kinetarch.core.rehearsal.Act;
 import io.kinetarch.core.rehearsal.Event;
 import io.kinetarch.core.rehearsal.Expectation;
 import io.kinetarch.core.rehearsal.Expectation.What;
@@ -104,7 +104,7 @@ record ScriptDocument(
 
     /** What came of it. */
     record ResultDocument(List<TracedDocument> trace, List<ChatDocument> chats, List<VerdictDocument> expectations) {
-        static ResultDocument of(Rehearsal.Result result, Instant from, TraceWords words) {
+        static ResultDocument of(Rehearsal.Result result, Instant from, ScriptWords words) {
             return new ResultDocument(
                     result.trace().stream()
                             .map(traced -> TracedDocument.of(traced, words))
@@ -132,7 +132,7 @@ record ScriptDocument(
             @Nullable String outcome,
             String because,
             @Nullable SettingDocument setting) {
-        static TracedDocument of(Rehearsal.Traced traced, TraceWords words) {
+        static TracedDocument of(Rehearsal.Traced traced, ScriptWords words) {
             return new TracedDocument(
                     traced.at(),
                     traced.chat().orElse(null),
@@ -304,29 +304,31 @@ record ScriptDocument(
                 "lost",
                 "back");
 
-        Act act() {
+        Call act() {
             return switch (step.act()) {
-                case "present" -> new Act.Present(operator());
-                case "away" -> new Act.Away(operator());
-                case "gone" -> new Act.Gone(operator());
-                case "join-queue" -> new Act.JoinQueue(operator(), queue());
-                case "leave-queue" -> new Act.LeaveQueue(operator(), queue());
-                case "lost" -> step.operator() != null ? new Act.OperatorLost(operator()) : new Act.VisitorLost(chat());
-                case "back" -> step.operator() != null ? new Act.OperatorBack(operator()) : new Act.VisitorBack(chat());
-                case "arrive" -> new Act.Arrive(chat(), visit());
-                case "accept" -> new Act.Accept(chat(), operator());
-                case "decline" -> new Act.Decline(chat(), operator());
-                case "say" -> new Act.Say(chat(), by(), writer(), answers());
-                case "understood" -> new Act.Understood(chat(), step.topic(), certainty());
-                case "hand-over" -> new Act.HandOver(chat());
-                case "leave" -> new Act.Leave(chat());
-                case "choose" -> new Act.Choose(chat(), oneOf(Way.values(), need(step.way(), "way"), at + "/way"));
+                case "present" -> new Call.Present(operator());
+                case "away" -> new Call.Away(operator());
+                case "gone" -> new Call.Gone(operator());
+                case "join-queue" -> new Call.JoinQueue(operator(), queue());
+                case "leave-queue" -> new Call.LeaveQueue(operator(), queue());
+                case "lost" ->
+                    step.operator() != null ? new Call.OperatorLost(operator()) : new Call.VisitorLost(chat());
+                case "back" ->
+                    step.operator() != null ? new Call.OperatorBack(operator()) : new Call.VisitorBack(chat());
+                case "arrive" -> new Call.Arrive(chat(), visit());
+                case "accept" -> new Call.Accept(chat(), operator());
+                case "decline" -> new Call.Decline(chat(), operator());
+                case "say" -> new Call.Say(chat(), by(), writer(), answers());
+                case "understood" -> new Call.Understood(chat(), step.topic(), certainty());
+                case "hand-over" -> new Call.HandOver(chat());
+                case "leave" -> new Call.Leave(chat());
+                case "choose" -> new Call.Choose(chat(), oneOf(Way.values(), need(step.way(), "way"), at + "/way"));
                 case "transfer" -> transfer();
-                case "call-in" -> new Act.CallIn(chat(), colleague());
-                case "step-out" -> new Act.StepOut(chat(), operator());
-                case "take-back" -> new Act.TakeBack(chat(), operator());
-                case "end" -> new Act.End(chat(), by(), writer());
-                case "wrap-up" -> new Act.WrapUp(chat(), operator());
+                case "call-in" -> new Call.CallIn(chat(), colleague());
+                case "step-out" -> new Call.StepOut(chat(), operator());
+                case "take-back" -> new Call.TakeBack(chat(), operator());
+                case "end" -> new Call.End(chat(), by(), writer());
+                case "wrap-up" -> new Call.WrapUp(chat(), operator());
                 default ->
                     throw invalid(
                             at + "/do",
@@ -351,7 +353,7 @@ record ScriptDocument(
                     .toArrival(plan, Map.of(), at));
         }
 
-        private Act transfer() {
+        private Call transfer() {
             var to = step.to();
             long given = to == null
                     ? 0
@@ -362,11 +364,11 @@ record ScriptDocument(
                 throw invalid(at + "/to", "Say where it goes by exactly one of \"queue\", \"operator\" and \"skill\".");
             }
             if (to.queue() != null) {
-                return new Act.TransferToQueue(chat(), found(to.queue(), QueueId::new, at + "/to/queue"));
+                return new Call.TransferToQueue(chat(), found(to.queue(), QueueId::new, at + "/to/queue"));
             }
             return to.operator() != null
-                    ? new Act.TransferToOperator(chat(), found(to.operator(), OperatorId::new, at + "/to/operator"))
-                    : new Act.TransferToSkill(
+                    ? new Call.TransferToOperator(chat(), found(to.operator(), OperatorId::new, at + "/to/operator"))
+                    : new Call.TransferToSkill(
                             chat(), found(String.valueOf(to.skill()), SkillId::new, at + "/to/skill"));
         }
 

@@ -1,8 +1,7 @@
-package io.kinetarch.core.rehearsal;
+package io.kinetarch.core.dispatch;
 
 import io.kinetarch.core.dispatch.Reason.Party;
-import io.kinetarch.core.dispatch.Visit;
-import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
@@ -11,33 +10,42 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** What somebody does in a script. Chats go by the names that the script gives them. */
-public sealed interface Act {
+/** What a dispatcher is told, by the ids of the plan. Chats go by the names that whoever calls gives them. */
+public sealed interface Call {
 
     /** The chat it is about; none where an operator acts for themselves. */
     default Optional<String> about() {
-        return this instanceof OfChat act ? Optional.of(act.chat()) : Optional.empty();
+        return this instanceof OfChat call ? Optional.of(call.chat()) : Optional.empty();
     }
 
     /** Something done in a chat. */
-    sealed interface OfChat extends Act {
+    sealed interface OfChat extends Call {
         String chat();
     }
 
-    record Present(OperatorId operator) implements Act {}
+    record Present(OperatorId operator) implements Call {}
 
-    record Away(OperatorId operator) implements Act {}
+    record Away(OperatorId operator) implements Call {}
 
-    record Gone(OperatorId operator) implements Act {}
+    record Gone(OperatorId operator) implements Call {}
 
-    record JoinQueue(OperatorId operator, QueueId queue) implements Act {}
+    record JoinQueue(OperatorId operator, QueueId queue) implements Call {}
 
-    record LeaveQueue(OperatorId operator, QueueId queue) implements Act {}
+    record LeaveQueue(OperatorId operator, QueueId queue) implements Call {}
 
     /** An operator's connection is lost. */
-    record OperatorLost(OperatorId operator) implements Act {}
+    record OperatorLost(OperatorId operator) implements Call {}
 
-    record OperatorBack(OperatorId operator) implements Act {}
+    record OperatorBack(OperatorId operator) implements Call {}
+
+    /** A door takes no chats until it is opened again, whatever the plan says. */
+    record Pause(DoorId door) implements Call {}
+
+    /** A paused door does again as the plan says. */
+    record Resume(DoorId door) implements Call {}
+
+    /** Time has passed, and nothing else was to be told. */
+    record PassTime() implements Call {}
 
     record Arrive(String chat, Visit visit) implements OfChat {}
 

@@ -1,4 +1,4 @@
-package io.kinetarch.server.rehearsal;
+package io.kinetarch.server.trace;
 
 import io.kinetarch.core.dispatch.Reason;
 import io.kinetarch.core.dispatch.Reason.Party;
@@ -8,50 +8,50 @@ import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.OperatorChoice;
+import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.Timeouts.AfterNoReply;
 import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.rehearsal.Event;
-import io.kinetarch.core.rehearsal.Expectation.What;
-import io.kinetarch.core.rehearsal.Rehearsal;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Puts what a dispatcher did, and why, into words. */
-final class TraceWords {
+public final class TraceWords {
     private final Plan plan;
-    private final Map<String, String> languages;
+
+    public TraceWords(Plan plan) {
+        this.plan = plan;
+    }
 
     /**
-     * Words for what happens on a plan.
+     * What a reason is given for.
      *
-     * @param languages of the visitors, by the name of their chat
+     * @param operator who did it or whom it is about
+     * @param language of the visitor; null where none is in it
      */
-    TraceWords(Plan plan, Map<String, String> languages) {
-        this.plan = plan;
-        this.languages = languages;
-    }
+    public record About(
+            Event event,
+            Optional<OperatorId> operator,
+            @Nullable String language) {}
 
     /** Why something happened, a sentence without its full stop. */
-    String of(Rehearsal.Traced traced) {
-        return traced.refusal()
-                .map(this::refusal)
-                .or(() -> traced.reason().map(reason -> reason(reason, traced)))
-                .orElse("");
+    public String of(Reason reason, About about) {
+        return reason(reason, about);
     }
 
-    private String reason(Reason reason, Rehearsal.Traced traced) {
+    private String reason(Reason reason, About about) {
         return switch (reason) {
-            case Reason.Acted(var party) -> acted(party, traced);
+            case Reason.Acted(var party) -> acted(party, about);
             case Reason.DoorAnswers(var door, var open, var bot) ->
                 name(door) + " is " + (open ? "open" : "closed")
                         + (bot ? ", and the bot answers first" : open ? "" : ", and nobody answers");
             case Reason.DoorClosed(var door, var hours) -> name(door) + " keeps “" + name(hours) + "” and is closed";
+            case Reason.DoorPaused(var door) -> name(door) + " is paused";
             case Reason.NobodyServes(var door, var queue) ->
                 name(door) + " opens while somebody is present who serves " + name(queue) + ", and nobody is";
             case Reason.DepartmentClosed(var department, var hours) ->
@@ -103,7 +103,7 @@ final class TraceWords {
             case Reason.WrapUpOver(var queue, var seconds) -> name(queue) + " allows " + seconds + " s to wrap up";
             case Reason.PlanChanged(var gone, var queue) ->
                 "the plan no longer has \"" + gone.value() + "\"; it goes on in " + name(queue);
-            case Reason.WayOut(var way, var why) -> "the visitor may choose " + way(way) + ": " + reason(why, traced);
+            case Reason.WayOut(var way, var why) -> "the visitor may choose " + way(way) + ": " + reason(why, about);
             case Reason.Text(var text, var kind, var why) ->
                 (text.isEmpty()
                                 ? kind == null
@@ -112,20 +112,21 @@ final class TraceWords {
                                                 + kind.name()
                                                         .toLowerCase(Locale.ROOT)
                                                         .replace('_', ' ') + " text"
-                                : "the visitor reads “" + text.inFirstOf(language(traced)) + "”")
-                        + ": " + reason(why, traced);
+                                : "the visitor reads “" + text.inFirstOf(language(about)) + "”")
+                        + ": " + reason(why, about);
         };
     }
 
-    private List<String> language(Rehearsal.Traced traced) {
-        return traced.chat().map(languages::get).stream().toList();
+    private List<String> language(About about) {
+        String language = about.language();
+        return language == null ? List.of() : List.of(language);
     }
 
-    private String acted(Party party, Rehearsal.Traced traced) {
+    private String acted(Party party, About about) {
         String who = party == Party.OPERATOR
-                ? traced.operator().map(this::name).orElse("the operator")
+                ? about.operator().map(this::name).orElse("the operator")
                 : "the " + lower(party);
-        return switch (traced.event()) {
+        return switch (about.event()) {
             case ENDED -> who + (party == Party.VISITOR ? " left" : " ended it");
             case SAID -> who + " said something";
             case ASSIGNED -> who + " accepted it";
@@ -179,9 +180,13 @@ final class TraceWords {
     }
 
     /** Why a step was not taken, a sentence without its full stop. */
-    String refusal(Refusal refusal) {
+    public String refusal(Refusal refusal) {
         return switch (refusal) {
             case Refusal.ChatOver _ -> "the chat is over";
+            case Refusal.NotInPlan(var id, var _) -> {
+                String kind = id.kind();
+                yield "the plan has no " + kind.substring(0, kind.length() - 1) + " \"" + id.value() + "\"";
+            }
             case Refusal.NotOffered(var operator) -> name(operator) + " is not offered this chat now";
             case Refusal.AnswerMissing(var question) ->
                 "“" + question.value() + "” must be answered before a chat can start; give it in \"answers\"";
@@ -228,32 +233,6 @@ final class TraceWords {
         return operators.isEmpty() ? "; nobody else could take it now" : "; " + names(operators) + " could take it";
     }
 
-    /** Whether an expectation held, and by what. */
-    String verdict(Rehearsal.Verdict verdict, Instant from) {
-        var expectation = verdict.expectation();
-        String who = expectation.chat() == null ? "somebody" : "\"" + expectation.chat() + "\"";
-        String what = switch (expectation.what()) {
-            case What.Happens happens -> event(happens.event());
-            case What.EndsAs ends -> "ended (" + ScriptDocument.word(ends.outcome()) + ")";
-            case What.Answered _ -> "taken by an operator";
-        };
-        return verdict.by()
-                .map(by -> who + " was " + what + " after " + seconds(Duration.between(from, by.at()))
-                        + by.operator().map(operator -> ", " + name(operator)).orElse("")
-                        + (of(by).isEmpty() ? "" : ": " + of(by)))
-                .orElseGet(() -> who + " was not " + what + " within " + seconds(expectation.by()));
-    }
-
-    private static String event(Event event) {
-        return event.word().replace('-', ' ');
-    }
-
-    private static String seconds(Duration duration) {
-        return duration.toMillis() % 1000 == 0
-                ? duration.toSeconds() + " s"
-                : String.format(Locale.ROOT, "%.3f s", duration.toMillis() / 1000.0);
-    }
-
     private static String times(int count) {
         return count == 1 ? "once" : count + " times in a row";
     }
@@ -266,7 +245,7 @@ final class TraceWords {
         return ids.stream().map(this::name).collect(Collectors.joining(", "));
     }
 
-    private String name(ElementId id) {
+    public String name(ElementId id) {
         return plan.element(id).map(Element::name).orElse(id.value());
     }
 }

@@ -1,0 +1,5 @@
+/** What dispatchers do, and why, in words. */
+@NullMarked
+package io.kinetarch.server.trace;
+
+import org.jspecify.annotations.NullMarked;
