@@ -6,6 +6,7 @@ export default defineConfig({
   build: {
     outDir: 'target/classes/static/widget',
     target: 'es2022',
+    sourcemap: false,
     lib: { entry: 'widget/main.ts', formats: ['iife'], name: 'KinetarchDoor', fileName: () => 'door.js' },
   },
 });

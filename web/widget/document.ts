@@ -6,6 +6,9 @@ type Schemas = components['schemas'];
 export type DoorDocument = Schemas['DoorDocument'];
 export type AskedQuestion = Schemas['AskedQuestion'];
 export type Said = Schemas['Said'];
+export type DoorNow = Schemas['DoorNow'];
+export type VisitView = Schemas['VisitView'];
+export type VisitLine = Schemas['VisitLine'];
 export type TextKind =
   | 'LABEL'
   | 'OPEN'
@@ -48,11 +51,22 @@ export interface Known {
   opens?: string | undefined;
 }
 
+/** How far a line of the visitor's own has come. */
+export type Mark = 'sending' | 'notSent' | 'sent' | 'got' | 'read';
+
 /** One line of a conversation. */
 export interface Line {
-  from: 'visitor' | 'operator';
+  from: 'visitor' | 'operator' | 'bot' | 'plan';
   text: string;
+  /** Stays the same from rendering to rendering. */
+  id?: string;
+  name?: string | undefined;
+  at?: string;
+  mark?: Mark | undefined;
 }
+
+/** A way out of waiting. */
+export type Way = 'message' | 'call-back' | 'bot';
 
 /** What a door shows. */
 export interface View {
@@ -63,4 +77,17 @@ export interface View {
   invitation: number | null;
   known: Known;
   lines: Line[];
+  /** Questions that came up on the way. */
+  asked: AskedQuestion[];
+  ways: Way[];
+  /** Answers that are known before they are asked for. */
+  answers: Record<string, string>;
+  typing: boolean;
+  /** What is to be said besides, such as that the connection is being made again. */
+  notice: string | null;
+  /** Whether visitors meet it, rather than somebody who looks at it in a preview. */
+  live: boolean;
 }
+
+/** What a preview need not know. */
+export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, notice: null, live: false } satisfies Partial<View>;

@@ -1,2 +1,55 @@
-/** What a web site loads: a classic script, which needs no permission to be read across sites. */
-export { showDoor } from './mount';
+import { LiveDoor } from './live';
+import { Refused, Visit } from './visit';
+
+/**
+ * What a web site loads: a classic script, which needs no permission to be read across sites. Its element says which door, and the
+ * address it came from where the application is.
+ */
+const script = document.currentScript as HTMLScriptElement | null;
+if (script?.dataset.door) void start(script);
+
+async function start({ src, dataset }: HTMLScriptElement) {
+  const [plan = '', door = ''] = (dataset.door ?? '').split('/');
+  const name = `Kinetarch door “${dataset.door}”`;
+  const visit = new Visit(new URL('..', src).href.replace(/\/$/, ''), plan, door);
+  const host = document.createElement('div');
+  if (dataset.alone !== undefined) host.dataset.framed = '';
+  await body();
+  document.body.append(host);
+  try {
+    await LiveDoor.start(host, visit, dataset.language, facts(name), dataset.alone === undefined ? location.href : null);
+  } catch (failure) {
+    host.remove();
+    console.warn(`${name} shows nothing: ${why(failure, visit.base)}`);
+  }
+}
+
+function why(failure: unknown, base: string): string {
+  if (failure instanceof Refused) return failure.message;
+  return blocked
+    ? `the page's content security policy blocks ${blocked}. Add ${base} to its connect-src.`
+    : `${base} cannot be reached (${failure instanceof Error ? failure.message : String(failure)}).`;
+}
+
+/** What the page's policy kept from being reached; told by the browser before the call fails. */
+let blocked: string | undefined;
+document.addEventListener('securitypolicyviolation', (event) => {
+  blocked = event.blockedURI;
+});
+
+function facts(name: string): Record<string, string> {
+  const block = document.querySelector('script[type="application/json"][data-door-facts]');
+  if (!block) return {};
+  try {
+    const told = JSON.parse(block.textContent ?? '') as Record<string, unknown>;
+    return Object.fromEntries(Object.entries(told).filter((fact): fact is [string, string] => typeof fact[1] === 'string' && fact[1] !== ''));
+  } catch {
+    console.warn(`${name}: the block of facts is no JSON; it is left out.`);
+    return {};
+  }
+}
+
+async function body() {
+  if (document.body) return;
+  await new Promise((resolve) => document.addEventListener('DOMContentLoaded', resolve, { once: true }));
+}

@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type DoorDocument, STATES, type View } from './document';
+import { h, render } from 'preact';
+import { type DoorDocument, NOT_LIVE, STATES, type View } from './document';
 import { fill } from './fill';
 import { sampleDoor } from './sampleDoor';
-import { type Actions, render } from './states';
+import { type Actions, Door } from './states';
 
 const noActions = (): Actions => ({
   onOpen: vi.fn(),
@@ -12,22 +13,23 @@ const noActions = (): Actions => ({
   onAnswers: vi.fn(),
   onMessage: vi.fn(),
   onLine: vi.fn(),
+  onTyping: vi.fn(),
+  onWay: vi.fn(),
   onEnd: vi.fn(),
   onRate: vi.fn(),
   onKeep: vi.fn(),
 });
 
 function view(state: View['state'], part: Partial<View> = {}): View {
-  return { state, returning: false, invitation: null, known: {}, lines: [], ...part };
+  return { ...NOT_LIVE, state, returning: false, invitation: null, known: {}, lines: [], ...part };
 }
 
 function show(door: DoorDocument, shown: View, actions = noActions()) {
-  const element = render(door, shown, actions);
-  document.body.replaceChildren(element);
-  return element;
+  render(h(Door, { door, view: shown, actions }), document.body);
+  return document.body.firstElementChild as HTMLElement;
 }
 
-afterEach(() => document.body.replaceChildren());
+afterEach(() => render(null, document.body));
 
 describe('placeholders', () => {
   const door = sampleDoor();
@@ -135,13 +137,13 @@ it('a wait says what its text leaves out', () => {
   expect(said.querySelector('dl')?.textContent).toBe('Expected wait4 minutes');
 });
 
-it('being called back asks for a number only once it is wished', () => {
+it('being called back asks for a number only once it is wished', async () => {
   const actions = noActions();
   const form = show(sampleDoor(), view('message'), actions).querySelector('form') as HTMLFormElement;
   const number = form.querySelector<HTMLInputElement>('[name=call-back]') as HTMLInputElement;
   expect(number.disabled).toBe(true);
   form.querySelectorAll<HTMLInputElement>('[type=checkbox]')[1]?.click();
-  expect(number.disabled).toBe(false);
+  await vi.waitFor(() => expect(number.disabled).toBe(false));
 });
 
 it('a rating is sent with its comment', () => {

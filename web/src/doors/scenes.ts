@@ -1,4 +1,4 @@
-import type { DoorState, Known, View } from '../../widget/document';
+import { type DoorState, type Known, NOT_LIVE, type View } from '../../widget/document';
 import { fill } from '../../widget/fill';
 import type { Misfit } from '../../widget/fit';
 import type { DoorPreview } from '../api/model';
@@ -28,13 +28,14 @@ export function sceneOf(state: DoorState, preview: DoorPreview, returning: boole
     visitor: returning || met ? sample.visitor : undefined,
     operator: {
       name: sample.operator,
-      picture: sample.operatorPicture ? `/api/v1/pictures/${sample.operatorPicture}` : undefined,
+      picture: sample.operatorPicture ? `/visit/pictures/${sample.operatorPicture}` : undefined,
     },
     position: sample.position,
     waitSeconds: sample.waitSeconds,
     opens: sample.opens ?? undefined,
   };
   return {
+    ...NOT_LIVE,
     state,
     returning,
     invitation: document.invitations.length > 0 ? 0 : null,

@@ -135,6 +135,11 @@ public final class Api {
         return send(method, path, BodyPublishers.ofString(json), "application/json", csrf);
     }
 
+    /** A text as JSON. */
+    public static String quoted(String text) {
+        return JSON.writeValueAsString(text);
+    }
+
     public static JsonNode json(String text) {
         return JSON.readTree(text);
     }

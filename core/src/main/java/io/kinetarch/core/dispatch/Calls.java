@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.IntFunction;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -158,6 +159,44 @@ public final class Calls {
         };
     }
 
+    /**
+     * Goes on with a chat that ran before; see {@link Dispatcher#adopt}. Where the plan has no longer what it was with, it arrives anew.
+     *
+     * @param queue in which it was; null where it had none
+     * @param operator who held it; null where nobody did
+     * @return why it cannot go on
+     */
+    public Optional<Refusal> adopt(
+            long at,
+            String chat,
+            Visit visit,
+            @Nullable QueueId queue,
+            @Nullable OperatorId operator,
+            List<OperatorId> colleagues,
+            long entered) {
+        Integer lane = queue == null ? null : queues.get(queue);
+        if (lane == null) {
+            return arrive(at, new Call.Arrive(chat, visit));
+        }
+        Integer holder = operator == null ? null : operators.get(operator);
+        names.put(ARRIVING, chat);
+        long number = dispatcher.adopt(
+                at,
+                visit,
+                lane,
+                holder == null ? EffectSink.NONE : holder,
+                holder == null
+                        ? new int[0]
+                        : colleagues.stream()
+                                .flatMap(colleague -> Stream.ofNullable(operators.get(colleague)))
+                                .mapToInt(place -> place)
+                                .toArray(),
+                entered);
+        names.remove(ARRIVING);
+        name(chat, number);
+        return Optional.empty();
+    }
+
     private static Optional<Refusal> done(Runnable call) {
         call.run();
         return Optional.empty();
@@ -167,7 +206,7 @@ public final class Calls {
         if (!plan.has(call.visit().door())) {
             return notInPlan(call.visit().door(), "door");
         }
-        var refusal = dispatcher.mayArrive(call.visit());
+        var refusal = dispatcher.mayArrive(at, call.visit());
         if (refusal.isEmpty()) {
             // Its number is known only once it has arrived, and it arrives with effects.
             names.put(ARRIVING, call.chat());

@@ -166,6 +166,41 @@ public final class Dispatcher {
         floor.enqueue(chat, null);
     }
 
+    /**
+     * A chat that ran before, of which no state tells, goes on: it waits at its place in its queue, or the operator who had it has it
+     * again. Its other clocks start anew.
+     *
+     * @param queue in which it was
+     * @param operator who held it; {@value EffectSink#NONE} where it waited
+     * @param colleagues who had been called in
+     * @param entered when it entered its queue, milliseconds since 1970
+     * @return its number
+     */
+    public long adopt(long at, Visit visit, int queue, int operator, int[] colleagues, long entered) {
+        advance(at, false);
+        var why = new Reason.TakenOver();
+        Chat chat = floor.newChat(visit);
+        entrance.route(chat, queue);
+        Lane lane = floor.lanes[queue];
+        chat.entered = entered;
+        chat.firstQueued = entered;
+        chat.rung = lane.rungFrom(at - entered + 1);
+        chat.rungBase = entered;
+        if (operator == NONE) {
+            floor.line(chat, why);
+        } else {
+            floor.staff.take(operator, lane.weight, at);
+            chat.operator = operator;
+            for (int colleague : colleagues) {
+                floor.staff.take(colleague, lane.weight, at);
+                chat.join(colleague);
+            }
+            floor.assign(chat, why);
+        }
+        floor.settle();
+        return Floor.number(chat);
+    }
+
     private Plan plan() {
         return floor.plan;
     }
@@ -192,8 +227,17 @@ public final class Dispatcher {
         return Optional.ofNullable(entrance.whyClosed(visit));
     }
 
-    /** What keeps a visitor from starting a chat; none if nothing does. */
-    public Optional<Refusal> mayArrive(Visit visit) {
+    /** Why a door is closed to a visitor though its hours may say otherwise: paused, or nobody serves it; none if neither is so. */
+    public Optional<Reason> whyClosedBesidesHours(Visit visit) {
+        return Optional.ofNullable(entrance.whyClosedBesidesHours(visit));
+    }
+
+    /**
+     * What keeps a visitor from starting a chat; none if nothing does. Nothing is asked of whoever finds a door closed at which no bot
+     * answers: no chat comes of it.
+     */
+    public Optional<Refusal> mayArrive(long at, Visit visit) {
+        advance(at, false);
         return entrance.mayArrive(visit);
     }
 
@@ -204,11 +248,10 @@ public final class Dispatcher {
      * @throws IllegalArgumentException if something keeps the visitor from it, or the plan has no such door
      */
     public long arrive(long at, Visit visit) {
-        var refusal = entrance.mayArrive(visit);
+        var refusal = mayArrive(at, visit);
         if (refusal.isPresent()) {
             throw new IllegalArgumentException("the visitor cannot start a chat: " + refusal.get());
         }
-        advance(at, false);
         Chat chat = floor.newChat(visit);
         long number = Floor.number(chat);
         var door = floor.gate(visit).door();
@@ -674,10 +717,10 @@ public final class Dispatcher {
         return chat == null ? Set.of() : ways(chat);
     }
 
-    /** Whether a chat has ended and its operator still writes it up. */
-    public boolean isWrappedUp(long number) {
+    /** How far a chat has come; none once nothing is left of it. */
+    public Optional<Stage> stage(long number) {
         Chat chat = floor.kept(number);
-        return chat != null && chat.stage == Stage.WRAP_UP;
+        return chat == null ? Optional.empty() : Optional.of(chat.stage());
     }
 
     /** Whether an operator is there and takes chats. */

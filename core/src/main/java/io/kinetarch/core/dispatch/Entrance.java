@@ -4,6 +4,7 @@ import static io.kinetarch.core.dispatch.EffectSink.NONE;
 
 import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.SkillId;
@@ -29,10 +30,14 @@ final class Entrance {
 
     /** What keeps a visitor from starting a chat; none if nothing does. */
     Optional<Refusal> mayArrive(Visit visit) {
-        var questions = floor.gate(visit).door().questions();
+        var door = floor.gate(visit).door();
+        var questions = door.questions();
         for (int i = 0; i < questions.size(); i++) {
             if (questions.get(i).asked() == AskedWhen.BEFORE && lacks(visit, questions.get(i))) {
-                return Optional.of(new Refusal.AnswerMissing(questions.get(i).id()));
+                boolean chatComes = door.first().closed() == FirstToAnswer.Side.BOT || whyClosed(visit) == null;
+                return chatComes
+                        ? Optional.of(new Refusal.AnswerMissing(questions.get(i).id()))
+                        : Optional.empty();
             }
         }
         return Optional.empty();
@@ -46,14 +51,15 @@ final class Entrance {
     /** Why a door is closed to a visitor; null while it is open. */
     @Nullable
     Reason whyClosed(Visit visit) {
-        var gate = floor.gate(visit);
-        var door = gate.door();
+        Reason byClock = floor.gate(visit).whyClosed(floor.now);
+        return byClock != null ? byClock : whyClosedBesidesHours(visit);
+    }
+
+    @Nullable
+    Reason whyClosedBesidesHours(Visit visit) {
+        var door = floor.gate(visit).door();
         if (floor.paused.contains(door.id())) {
             return new Reason.DoorPaused(door.id());
-        }
-        Reason byClock = gate.whyClosed(floor.now);
-        if (byClock != null) {
-            return byClock;
         }
         return switch (door.opens()) {
             case BY_HOURS -> null;
@@ -148,6 +154,17 @@ final class Entrance {
             floor.say(chat, decided.said(), null, new Reason.ByRule(decided.id(), decided.queue()));
         }
         enter(chat, ask.queue, byRule(chat));
+    }
+
+    /** Decides a chat by the rules, but for the queue, in which it is. */
+    void route(Chat chat, int queue) {
+        int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
+        Ask ask = askOf(chat.visit(), rule, null);
+        chat.rule = rule;
+        chat.queue = queue;
+        chat.ask(ask.queue == queue ? ask : floor.moved(ask, floor.lanes[queue]));
+        Integer own = floor.plan.rules().get(rule).priority();
+        chat.ownPriority = own == null || ask.queue != queue ? NONE : own;
     }
 
     @Nullable

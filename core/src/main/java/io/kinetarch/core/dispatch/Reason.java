@@ -54,6 +54,9 @@ public sealed interface Reason {
         }
     }
 
+    /** The chat ran before, under decisions whose state is not read, and goes on where it was. */
+    record TakenOver() implements Reason {}
+
     /** Somebody has paused the door. */
     record DoorPaused(DoorId door) implements Reason {}
 

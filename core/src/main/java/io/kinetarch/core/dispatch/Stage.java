@@ -1,7 +1,7 @@
 package io.kinetarch.core.dispatch;
 
 /** How far a chat has come. Stored in snapshots by its place, so new ones come last. */
-enum Stage {
+public enum Stage {
     /** Questions are asked that must be answered before the chat is decided. */
     ASKING,
     BOT,

@@ -72,6 +72,23 @@ public record DoorState(Standing standing, String because, Optional<Instant> ope
         return Optional.empty();
     }
 
+    /** When the door closes next by its hours; none while it is closed, or where it never does. */
+    public static Optional<Instant> nextClosing(Plan plan, FrontDoor door, Instant at) {
+        var instant = at;
+        for (int i = 0; i < MOST_CHANGES && at(plan, door, instant).standing() != Standing.CLOSED; i++) {
+            var from = instant;
+            var next = hours(plan, door)
+                    .map(hours -> hours.nextChange(from))
+                    .flatMap(Optional::stream)
+                    .min(Instant::compareTo);
+            if (next.isEmpty()) {
+                return Optional.empty();
+            }
+            instant = next.get();
+        }
+        return instant.equals(at) ? Optional.empty() : Optional.of(instant);
+    }
+
     private static Stream<OpeningHours> hours(Plan plan, FrontDoor door) {
         return Stream.concat(
                         Stream.ofNullable(door.hours()),

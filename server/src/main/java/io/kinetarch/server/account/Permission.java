@@ -10,6 +10,12 @@ public enum Permission implements GrantedAuthority {
     CALCULATE,
     /** Change what the operator of one's own account may change about themselves. */
     PROFILE,
+    /** Answer chats at the desk, as the operator of one's own account. */
+    ANSWER,
+    /** Read what is kept of finished chats. */
+    RECORDS,
+    /** Pause doors and open them again. */
+    PAUSE,
     /** Change drafts. */
     DESIGN,
     /** Take drafts live. */

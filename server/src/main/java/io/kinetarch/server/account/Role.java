@@ -10,7 +10,7 @@ public enum Role {
     /** Designs plans, takes them live, imports volumes. */
     PLANNER(EnumSet.complementOf(EnumSet.of(Permission.ACCOUNTS))),
     /** Answers chats; sees plans. */
-    OPERATOR(EnumSet.of(Permission.READ, Permission.CALCULATE, Permission.PROFILE)),
+    OPERATOR(EnumSet.of(Permission.READ, Permission.CALCULATE, Permission.PROFILE, Permission.ANSWER)),
     /** Sees plans. */
     VIEWER(EnumSet.of(Permission.READ, Permission.CALCULATE));
 

@@ -6,6 +6,8 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.function.Supplier;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -39,6 +41,21 @@ class SecurityConfiguration {
         };
     }
 
+    /** Visitors have no account: the visitor's side checks tokens and origins by itself, and nothing of a session is looked at. */
+    @Bean
+    @Order(Ordered.HIGHEST_PRECEDENCE)
+    SecurityFilterChain visitors(HttpSecurity http) throws Exception {
+        return http.securityMatcher("/visit/**", "/live/visit/**", "/door/**", "/widget/**")
+                .csrf(csrf -> csrf.disable())
+                .securityContext(context -> context.disable())
+                .sessionManagement(session -> session.disable())
+                .requestCache(cache -> cache.disable())
+                .logout(logout -> logout.disable())
+                .headers(headers -> headers.disable())
+                .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
+                .build();
+    }
+
     @Bean
     SecurityFilterChain security(
             HttpSecurity http, ApiTokens tokens, ProblemResponse problems, SecurityContextRepository contexts)
@@ -52,6 +69,10 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.ACCOUNTS.name())
                         .requestMatchers("/api/v1/tokens/**")
                         .access(SecurityConfiguration::isSession)
+                        .requestMatchers("/api/v1/plans/*/desk/**")
+                        .hasAuthority(Permission.ANSWER.name())
+                        .requestMatchers("/api/v1/plans/*/records/**")
+                        .hasAuthority(Permission.RECORDS.name())
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasAuthority(Permission.READ.name())
                         .requestMatchers(
@@ -65,6 +86,8 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.CALCULATE.name())
                         .requestMatchers("/api/v1/plans/*/profile", "/api/v1/pictures")
                         .hasAuthority(Permission.PROFILE.name())
+                        .requestMatchers("/api/v1/plans/*/doors/*/pause")
+                        .hasAuthority(Permission.PAUSE.name())
                         .requestMatchers("/api/v1/plans/*/revisions")
                         .hasAuthority(Permission.GO_LIVE.name())
                         .requestMatchers(

@@ -1,6 +1,9 @@
 package io.kinetarch.server.demo;
 
+import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.server.account.Accounts;
@@ -12,6 +15,7 @@ import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import io.kinetarch.server.roster.Rosters;
+import io.kinetarch.server.standin.StandInSite;
 import io.kinetarch.server.volume.Volumes;
 import java.io.IOException;
 import java.io.InputStream;
@@ -19,8 +23,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
+import java.util.List;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -50,6 +57,7 @@ class DemoLoader implements ApplicationRunner {
     private final Rosters rosters;
     private final JsonMapper json;
     private final Clock clock;
+    private final ObjectProvider<StandInSite> standIn;
     private final String tokenFile;
 
     DemoLoader(
@@ -62,6 +70,7 @@ class DemoLoader implements ApplicationRunner {
             Rosters rosters,
             JsonMapper json,
             Clock clock,
+            ObjectProvider<StandInSite> standIn,
             @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile) {
         this.accounts = accounts;
         this.tokens = tokens;
@@ -72,6 +81,7 @@ class DemoLoader implements ApplicationRunner {
         this.rosters = rosters;
         this.json = json;
         this.clock = clock;
+        this.standIn = standIn;
         this.tokenFile = tokenFile;
     }
 
@@ -87,7 +97,8 @@ class DemoLoader implements ApplicationRunner {
         SignedIn planner = accounts.make("planner", "Mara L.", Role.PLANNER, PASSWORD);
         accounts.make("operator", "Ana R.", Role.OPERATOR, PASSWORD);
         accounts.make("viewer", "Tom Vale", Role.VIEWER, PASSWORD);
-        Plan plan = plan();
+        accounts.make("colleague", "Ciara H.", Role.OPERATOR, PASSWORD);
+        Plan plan = onStandInSite(plan());
         plans.make(PLAN_ID, plan);
         revisions.goLive(PLAN_ID, 0, "The plan the demo starts with", planner);
         plans.make(BEFORE_ID, DemoBefore.of(plan));
@@ -110,6 +121,24 @@ class DemoLoader implements ApplicationRunner {
                 volumes.store(PLAN_ID, more);
             }
         }
+    }
+
+    /** The doors that stand on web pages stand on those of the stand-in site too, where it runs. */
+    private Plan onStandInSite(Plan plan) {
+        var site = standIn.getIfAvailable();
+        if (site == null) {
+            return plan;
+        }
+        return plan.edited(plan.doors().stream()
+                .filter(door -> !door.sites().isEmpty())
+                .<PlanEdit>map(door ->
+                        new PlanEdit.Put(door.withSites(more(door.sites(), new AllowedSite(site.origin())))
+                                .withPages(more(door.pages(), new PagePattern(site.origin() + "/*")))))
+                .toList());
+    }
+
+    private static <T> List<T> more(List<T> some, T another) {
+        return Stream.concat(some.stream(), Stream.of(another)).toList();
     }
 
     private Plan plan() throws IOException {

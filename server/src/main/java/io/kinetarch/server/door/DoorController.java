@@ -9,6 +9,7 @@ import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.shell.PublicAddress;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
@@ -22,7 +23,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Front doors over HTTP. */
 @RestController
@@ -32,12 +32,14 @@ class DoorController {
     private final Revisions revisions;
     private final DoorDocuments documents;
     private final DoorViews views;
+    private final PublicAddress address;
 
-    DoorController(Plans plans, Revisions revisions, DoorDocuments documents, DoorViews views) {
+    DoorController(Plans plans, Revisions revisions, DoorDocuments documents, DoorViews views, PublicAddress address) {
         this.plans = plans;
         this.revisions = revisions;
         this.documents = documents;
         this.views = views;
+        this.address = address;
     }
 
     /**
@@ -76,8 +78,7 @@ class DoorController {
     @GetMapping("/plans/{plan}/doors/{door}/embedding")
     Embedding embedding(@PathVariable String plan, @PathVariable String door, @RequestParam String language) {
         var found = door(plans.draftState(plan).plan(), door);
-        String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
-        return Embedding.of(found, spoken(found, language), base);
+        return Embedding.of(plan, found, spoken(found, language), address.base());
     }
 
     /** A door under edit as visitors would meet it; nothing is stored. */

@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param words on what can be pressed and beside it, by key
  * @param picture address of the picture, relative to the application; null without one
  */
-record DoorDocument(
+public record DoorDocument(
         int schemaVersion,
         String door,
         String name,
@@ -52,7 +52,7 @@ record DoorDocument(
     static final int SCHEMA_VERSION = 1;
 
     /** How a language is written. */
-    enum Direction {
+    public enum Direction {
         ltr,
         rtl
     }
@@ -62,10 +62,10 @@ record DoorDocument(
      *
      * @param language that of the document wherever somebody wrote the words in it
      */
-    record Said(String text, String language) {}
+    public record Said(String text, String language) {}
 
     /** A question as a visitor reads it. */
-    record AskedQuestion(
+    public record AskedQuestion(
             QuestionId id,
             QuestionKind kind,
             Said text,
@@ -78,10 +78,10 @@ record DoorDocument(
      *
      * @param value what is sent
      */
-    record Offered(String value, Said label) {}
+    public record Offered(String value, Said label) {}
 
-    record Card(Said question, Said answer) {}
+    public record Card(Said question, Said answer) {}
 
-    record Invite(
+    public record Invite(
             Said text, List<PagePattern> pages, int afterSeconds, boolean onlyWhileOpen, boolean oncePerVisitor) {}
 }

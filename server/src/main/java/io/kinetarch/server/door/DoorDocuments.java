@@ -5,6 +5,7 @@ import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Question;
+import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.server.door.DoorDocument.AskedQuestion;
 import io.kinetarch.server.door.DoorDocument.Card;
@@ -18,24 +19,28 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Makes door documents: each text in the wanted language, or in the first of the door's that has it. */
 @Component
-class DoorDocuments {
+public class DoorDocuments {
     private final ControlWords words;
 
     DoorDocuments(ControlWords words) {
         this.words = words;
     }
 
+    /** Where pictures are, relative to the application; visitors may see them. */
+    public static final String PICTURES = "visit/pictures/";
+
     /**
      * A door as a visitor of this language reads it.
      *
      * @param door need not be the one that the plan has of its id
      */
-    DoorDocument of(Plan plan, FrontDoor door, String language) {
+    public DoorDocument of(Plan plan, FrontDoor door, String language) {
         var reader = new Reader(plan, door, language);
         return new DoorDocument(
                 DoorDocument.SCHEMA_VERSION,
@@ -67,10 +72,22 @@ class DoorDocuments {
                                 invitation.oncePerVisitor()))
                         .toList(),
                 door.look(),
-                door.look().picture() == null
-                        ? null
-                        : "api/v1/pictures/" + door.look().picture(),
+                door.look().picture() == null ? null : PICTURES + door.look().picture(),
                 door.facts());
+    }
+
+    /**
+     * Questions as a visitor of this language reads them, of whoever asks: the door or a department.
+     *
+     * @param asked by their ids; those that are no longer asked are left out
+     */
+    public List<AskedQuestion> asked(
+            Plan plan, FrontDoor door, String language, List<Question> questions, Set<QuestionId> asked) {
+        var reader = new Reader(plan, door, language);
+        return questions.stream()
+                .filter(question -> asked.contains(question.id()))
+                .map(reader::question)
+                .toList();
     }
 
     private static ZoneId timeZone(Plan plan, FrontDoor door) {

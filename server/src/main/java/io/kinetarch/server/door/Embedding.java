@@ -14,22 +14,22 @@ import org.springframework.web.util.HtmlUtils;
  * @param directives to be added to the content security policy of a site that has one
  * @param sites that are allowed to show it
  */
-record Embedding(String script, String link, List<Directive> directives, List<String> sites) {
+public record Embedding(String script, String link, List<Directive> directives, List<String> sites) {
 
     /**
      * A directive of a content security policy (W3C CSP 3) and the source to be added to it.
      *
      * @param because what the door needs it for
      */
-    record Directive(String name, String source, String because) {}
+    public record Directive(String name, String source, String because) {}
 
     /**
      * The embedding of a door.
      *
      * @param base address of the application, without a slash at its end
      */
-    static Embedding of(FrontDoor door, String language, String base) {
-        String id = door.id().value();
+    public static Embedding of(String planId, FrontDoor door, String language, String base) {
+        String id = planId + "/" + door.id().value();
         return new Embedding(
                 "<script src=\"" + base + "/widget/door.js\" data-door=\"" + id + "\" data-language=\""
                         + HtmlUtils.htmlEscape(language) + "\" async></script>" + facts(door),
@@ -37,6 +37,7 @@ record Embedding(String script, String link, List<Directive> directives, List<St
                 List.of(
                         new Directive("script-src", base, "loads the door's script"),
                         new Directive("connect-src", base, "lets the door ask whether it is open, and chat"),
+                        new Directive("connect-src", base.replaceFirst("^http", "ws"), "brings answers at once"),
                         new Directive("img-src", base, "shows the pictures of the door and of operators")),
                 door.sites().stream().map(site -> site.value()).toList());
     }

@@ -43,6 +43,9 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                 .addPathPatterns("/api/v1/plans/*/**")
                 .excludePathPatterns(
                         "/api/v1/plans/*/feed",
+                        "/api/v1/plans/*/desk/**",
+                        "/api/v1/plans/*/records/**",
+                        "/api/v1/plans/*/doors/pauses",
                         "/api/v1/plans/*/jobs/**",
                         "/api/v1/plans/*/volumes/imports/**",
                         // they name accounts, whose names may change

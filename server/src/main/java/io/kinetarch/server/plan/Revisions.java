@@ -12,6 +12,7 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Clock;
 import java.util.List;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -28,14 +29,23 @@ public class Revisions {
     private final Findings findings;
     private final JsonMapper json;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
 
-    Revisions(Plans plans, PlanMapper stored, DraftEdits edits, Findings findings, JsonMapper json, Clock clock) {
+    Revisions(
+            Plans plans,
+            PlanMapper stored,
+            DraftEdits edits,
+            Findings findings,
+            JsonMapper json,
+            Clock clock,
+            ApplicationEventPublisher events) {
         this.plans = plans;
         this.stored = stored;
         this.edits = edits;
         this.findings = findings;
         this.json = json;
         this.clock = clock;
+        this.events = events;
     }
 
     /**
@@ -77,8 +87,12 @@ public class Revisions {
                 note,
                 by.accountId(),
                 clock.instant());
+        events.publishEvent(new WentLive(planId, number));
         return plans.live(planId).orElseThrow();
     }
+
+    /** A revision goes live, in the transaction in which this is told. */
+    public record WentLive(String planId, int revision) {}
 
     /** Makes the draft the same as a revision. */
     @Transactional

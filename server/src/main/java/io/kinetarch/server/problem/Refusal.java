@@ -32,6 +32,8 @@ public final class Refusal extends RuntimeException {
         STALE_EDIT(HttpStatus.CONFLICT, "Someone else changed this meanwhile"),
         IN_USE(HttpStatus.CONFLICT, "Still in use"),
         BLOCKED(HttpStatus.CONFLICT, "A finding blocks this"),
+        NOT_POSSIBLE(HttpStatus.CONFLICT, "Not possible now"),
+        GONE(HttpStatus.GONE, "It has ended"),
         ALREADY_DONE(HttpStatus.CONFLICT, "Already done"),
         TOO_LARGE(HttpStatus.CONTENT_TOO_LARGE, "Too much at once"),
         TOO_MANY(HttpStatus.TOO_MANY_REQUESTS, "Too many at once"),

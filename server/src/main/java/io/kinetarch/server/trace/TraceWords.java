@@ -51,6 +51,7 @@ public final class TraceWords {
                 name(door) + " is " + (open ? "open" : "closed")
                         + (bot ? ", and the bot answers first" : open ? "" : ", and nobody answers");
             case Reason.DoorClosed(var door, var hours) -> name(door) + " keeps “" + name(hours) + "” and is closed";
+            case Reason.TakenOver() -> "a new version of the product went on with it";
             case Reason.DoorPaused(var door) -> name(door) + " is paused";
             case Reason.NobodyServes(var door, var queue) ->
                 name(door) + " opens while somebody is present who serves " + name(queue) + ", and nobody is";

@@ -203,14 +203,14 @@ class DoorCallTest {
         assertThat(base).matches("http://127\\.0\\.0\\.1:\\d+");
         assertThat(embedding.path("script").asString())
                 .startsWith("<script src=\"" + base
-                        + "/widget/door.js\" data-door=\"booking-site\" data-language=\"de\" async></script>")
+                        + "/widget/door.js\" data-door=\"tarnwick/booking-site\" data-language=\"de\" async></script>")
                 .contains("\"booking\": \"\"");
-        assertThat(embedding.path("link").asString()).isEqualTo(base + "/door/booking-site/de");
+        assertThat(embedding.path("link").asString()).isEqualTo(base + "/door/tarnwick/booking-site/de");
         assertThat(embedding
                         .path("directives")
                         .valueStream()
                         .map(one -> one.path("name").asString()))
-                .containsExactly("script-src", "connect-src", "img-src");
+                .containsExactly("script-src", "connect-src", "connect-src", "img-src");
         api.get(PLAN + "/doors/booking-site/embedding?language=pl").problem(404, "not-found", null);
         api.get(PLAN + "/doors/back-door/document").problem(404, "not-found", null);
     }

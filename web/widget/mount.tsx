@@ -1,6 +1,8 @@
+/** @jsxImportSource preact */
+import { render } from 'preact';
 import type { DoorDocument, View } from './document';
-import { type Actions, render } from './states';
 import css from './door.css?inline';
+import { type Actions, Door } from './states';
 
 let sheet: CSSStyleSheet | undefined;
 
@@ -14,8 +16,8 @@ function styles(): CSSStyleSheet {
 }
 
 /**
- * Shows a door inside an element, sealed against the page around it. Showing again replaces what stands there and keeps the
- * focus where it was, if that place is still there.
+ * Shows a door inside an element, sealed against the page around it. Showing again changes only what differs, so that the focus
+ * and what is half typed stay.
  */
 export function showDoor(host: HTMLElement, door: DoorDocument, view: View, actions: Actions): ShadowRoot {
   const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' });
@@ -27,8 +29,6 @@ export function showDoor(host: HTMLElement, door: DoorDocument, view: View, acti
   host.style.setProperty('--on-accent', door.look.onAccent);
   host.style.setProperty('--ground', door.look.ground);
   host.style.setProperty('--ink', door.look.ink);
-  const focused = root.activeElement?.id;
-  root.replaceChildren(render(door, view, actions));
-  if (focused) root.getElementById(focused)?.focus();
+  render(<Door door={door} view={view} actions={actions} />, root);
   return root;
 }

@@ -1,0 +1,212 @@
+package io.kinetarch.server.desk;
+
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.desk.Desks.Desk;
+import io.kinetarch.server.live.CallKind;
+import io.kinetarch.server.live.ChatReader;
+import io.kinetarch.server.live.LiveCalls;
+import io.kinetarch.server.live.Passing;
+import io.kinetarch.server.live.Wish;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.visit.VisitWords;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What operators do at the desk, over HTTP. A call answers once it is decided, and says why where it was not taken. */
+@RestController
+@RequestMapping("/api/v1/plans/{plan}/desk")
+class DeskController {
+    private final DeskPeople people;
+    private final Desks desks;
+    private final LiveCalls calls;
+    private final ChatReader chats;
+    private final Passing passing;
+
+    DeskController(DeskPeople people, Desks desks, LiveCalls calls, ChatReader chats, Passing passing) {
+        this.people = people;
+        this.desks = desks;
+        this.calls = calls;
+        this.chats = chats;
+        this.passing = passing;
+    }
+
+    /** Whether an operator is there. */
+    enum State {
+        present,
+        away,
+        gone
+    }
+
+    record PresenceWish(State state) {}
+
+    record ReplyWish(UUID key, String text) {}
+
+    /** Where a chat is sent: one of the three. */
+    record TransferWish(
+            @Nullable String queue,
+            @Nullable String operator,
+            @Nullable String skill) {}
+
+    record CallInWish(String operator) {}
+
+    /** How far the operator's side has got a chat, and how far they have read it. */
+    record ReadMarks(int got, int read) {}
+
+    @GetMapping
+    Desk desk(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
+        return desks.desk(plan, people.operator(plan, account));
+    }
+
+    /** Says whether the operator is there. */
+    @PostMapping("/presence")
+    Desk presence(
+            @PathVariable String plan, @RequestBody PresenceWish wish, @AuthenticationPrincipal SignedIn account) {
+        var operator = people.operator(plan, account);
+        calls.make(
+                plan,
+                Wish.by(
+                        switch (wish.state()) {
+                            case present -> CallKind.PRESENT;
+                            case away -> CallKind.AWAY;
+                            case gone -> CallKind.GONE;
+                        },
+                        operator.id().value()));
+        return desks.desk(plan, operator);
+    }
+
+    @PostMapping("/chats/{chat}/accept")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void accept(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.ACCEPT, account);
+    }
+
+    @PostMapping("/chats/{chat}/decline")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void decline(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.DECLINE, account);
+    }
+
+    @PostMapping("/chats/{chat}/end")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void end(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.OPERATOR_ENDS, account);
+    }
+
+    @PostMapping("/chats/{chat}/wrap-up")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void wrapUp(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.WRAP_UP, account);
+    }
+
+    @PostMapping("/chats/{chat}/step-out")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void stepOut(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.STEP_OUT, account);
+    }
+
+    /** Takes back a chat that the operator sent on and that nobody has yet. */
+    @PostMapping("/chats/{chat}/take-back")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void takeBack(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.TAKE_BACK, account);
+    }
+
+    @PostMapping("/chats/{chat}/messages")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void reply(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody ReplyWish reply,
+            @AuthenticationPrincipal SignedIn account) {
+        calls.make(
+                plan,
+                Wish.says(
+                        chat,
+                        in(plan, chat, account).id().value(),
+                        reply.key(),
+                        VisitWords.message(reply.text(), "/text")));
+    }
+
+    @PostMapping("/chats/{chat}/typing")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void type(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        passing.operatorTypes(plan, chat, in(plan, chat, account).id().value());
+    }
+
+    @PostMapping("/chats/{chat}/marks")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void mark(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody ReadMarks marks,
+            @AuthenticationPrincipal SignedIn account) {
+        in(plan, chat, account);
+        chats.operatorMarks(plan, chat, marks.got(), marks.read());
+        passing.marked(plan, chat);
+    }
+
+    /** Sends a chat on; refused where nobody is there, saying who would be. */
+    @PostMapping("/chats/{chat}/transfer")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void transfer(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody TransferWish to,
+            @AuthenticationPrincipal SignedIn account) {
+        String operator = in(plan, chat, account).id().value();
+        String queue = to.queue();
+        String colleague = to.operator();
+        String skill = to.skill();
+        if (queue != null && colleague == null && skill == null) {
+            calls.make(plan, Wish.in(chat, CallKind.TRANSFER_TO_QUEUE, operator, queue));
+        } else if (colleague != null && queue == null && skill == null) {
+            calls.make(plan, Wish.in(chat, CallKind.TRANSFER_TO_OPERATOR, operator, colleague));
+        } else if (skill != null && queue == null && colleague == null) {
+            calls.make(plan, Wish.in(chat, CallKind.TRANSFER_TO_SKILL, operator, skill));
+        } else {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT, "", "Name where the chat is sent: one of queue, operator and skill.");
+        }
+    }
+
+    /** Asks a colleague into a chat. */
+    @PostMapping("/chats/{chat}/call-in")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void callIn(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody CallInWish wish,
+            @AuthenticationPrincipal SignedIn account) {
+        calls.make(
+                plan,
+                Wish.in(chat, CallKind.CALL_IN, in(plan, chat, account).id().value(), wish.operator()));
+    }
+
+    private void act(String plan, long chat, CallKind kind, SignedIn account) {
+        var operator = people.operator(plan, account);
+        calls.make(plan, Wish.in(chat, kind, operator.id().value(), null));
+    }
+
+    /** The operator, who takes part in the chat. */
+    private Operator in(String plan, long chat, SignedIn account) {
+        var operator = people.operator(plan, account);
+        boolean takesPart = chats.chat(plan, chat)
+                .filter(found -> found.operators().contains(operator.id().value()))
+                .isPresent();
+        if (!takesPart) {
+            throw new Refusal(Kind.NOT_FOUND, "You take no part in this chat, or no longer.");
+        }
+        return operator;
+    }
+}

@@ -1,0 +1,298 @@
+package io.kinetarch.server.desk;
+
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import io.kinetarch.core.people.PeopleTable;
+import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.PageFact;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.live.ChatReader;
+import io.kinetarch.server.live.ChatReader.StoredChat;
+import io.kinetarch.server.live.ChatReader.StoredEntry;
+import io.kinetarch.server.live.ChatReader.StoredOperator;
+import io.kinetarch.server.live.Given;
+import io.kinetarch.server.visit.LivePlans;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What an operator sees at the desk. */
+@Service
+public class Desks {
+    private static final int MOST_ENTRIES = 1000;
+    private static final StoredOperator NOT_YET = new StoredOperator("", "gone", Instant.EPOCH, 0, 0);
+
+    private final LivePlans plans;
+    private final ChatReader chats;
+    private final JsonMapper json;
+    private final Clock clock;
+    /** By plans, which never change. */
+    private final LoadingCache<Plan, Map<OperatorId, List<QueueId>>> memberships =
+            Caffeine.newBuilder().weakKeys().build(plan -> PeopleTable.of(plan).queuesOf());
+
+    Desks(LivePlans plans, ChatReader chats, JsonMapper json, Clock clock) {
+        this.plans = plans;
+        this.chats = chats;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * The desk of an operator.
+     *
+     * @param at the instant that it is, by the server's clock
+     * @param state present, away or gone
+     * @param since when; null before the first time
+     * @param replySeconds within which a visitor is to be answered
+     * @param acceptSeconds within which an offer is to be accepted
+     */
+    public record Desk(
+            Instant at,
+            DeskSelf self,
+            String state,
+            @Nullable Instant since,
+            int inUse,
+            int replySeconds,
+            int acceptSeconds,
+            List<Place> places,
+            List<WaitingChat> waiting,
+            List<Colleague> colleagues,
+            List<TransferTarget> queues) {}
+
+    public record DeskSelf(String id, String name, @Nullable String picture, int capacity) {}
+
+    /**
+     * A chat at the desk, or what is new in it.
+     *
+     * @param stage offered, held, wrap-up or none once the operator has no more part in it
+     * @param holder who holds it or is offered it; null for nobody
+     * @param weight how much of the capacity it takes
+     * @param visitor what they are called; null where nobody knows
+     * @param from number of the entry after which lines and steps are told of
+     * @param got number of the newest entry that the visitor's screen has
+     * @param read number of the newest entry that the visitor has read
+     * @param transfers queues that it may be sent to
+     */
+    public record Place(
+            long chat,
+            String stage,
+            @Nullable String holder,
+            List<String> colleagues,
+            @Nullable String queue,
+            String queueName,
+            int weight,
+            String door,
+            String language,
+            @Nullable String visitor,
+            @Nullable String page,
+            List<VisitorFact> facts,
+            Instant arrivedAt,
+            long waitedMillis,
+            @Nullable Instant offerUntil,
+            @Nullable String outcome,
+            int from,
+            int number,
+            int got,
+            int read,
+            List<DeskLine> lines,
+            List<DeskStep> steps,
+            List<String> transfers) {}
+
+    /** Something that is known of the visitor. */
+    public record VisitorFact(String name, String value) {}
+
+    /**
+     * Something said.
+     *
+     * @param from visitor, operator, bot or plan
+     * @param operator who of the operators
+     */
+    public record DeskLine(
+            int number,
+            Instant at,
+            String from,
+            @Nullable String operator,
+            @Nullable String name,
+            String text,
+            @Nullable String key) {}
+
+    /** A step of the trace. */
+    public record DeskStep(int number, Instant at, String event, String because) {}
+
+    /**
+     * A chat that waits.
+     *
+     * @param mine whether the operator could take chats of its queue
+     */
+    public record WaitingChat(
+            long chat, String queue, String queueName, String language, Instant since, boolean offered, boolean mine) {}
+
+    public record Colleague(String id, String name, String state, int inUse, int capacity, List<String> languages) {}
+
+    public record TransferTarget(String id, String name) {}
+
+    Desk desk(String planId, Operator operator) {
+        var plan = plans.live(planId).plan();
+        var stored = chats.operators(planId).stream()
+                .collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
+        var self = stored.getOrDefault(operator.id().value(), NOT_YET);
+        var timeouts = plan.settings().timeouts();
+        return new Desk(
+                clock.instant(),
+                new DeskSelf(operator.id().value(), operator.name(), picture(operator), operator.capacity()),
+                self.state(),
+                self.operatorId().isEmpty() ? null : self.since(),
+                self.inUse(),
+                timeouts.reply().seconds(),
+                timeouts.accept().seconds(),
+                chats.chatsOf(planId, operator.id().value()).stream()
+                        .map(chat -> place(planId, chat, 0, chats.entries(planId, chat.id(), 0, MOST_ENTRIES)))
+                        .toList(),
+                chats.waiting(planId).stream()
+                        .map(chat -> waiting(plan, chat, operator))
+                        .toList(),
+                plan.operators().stream()
+                        .filter(other -> !other.id().equals(operator.id()))
+                        .map(other ->
+                                colleague(other, stored.getOrDefault(other.id().value(), NOT_YET)))
+                        .toList(),
+                plan.queues().stream()
+                        .map(queue -> new TransferTarget(queue.id().value(), queue.name()))
+                        .toList());
+    }
+
+    /** A chat with these of its entries, as the desks of those in it see it. */
+    public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
+        var plan = plans.live(planId).plan();
+        var queue = find(plan.queues(), chat.queueId());
+        var given = chats.given(planId, chat.id())
+                .map(text -> json.readValue(text, Given.class))
+                .orElse(Given.answers(Map.of()));
+        return new Place(
+                chat.id(),
+                stage(chat.stage()),
+                chat.operatorId(),
+                chat.operators().stream()
+                        .filter(operator -> !operator.equals(chat.operatorId()))
+                        .toList(),
+                chat.queueId(),
+                queue.map(Element::name).orElse(""),
+                queue.map(Queue::weight).orElse(1),
+                find(plan.doors(), chat.doorId()).map(Element::name).orElse(chat.doorId()),
+                chat.language(),
+                given.facts().entrySet().stream()
+                        .filter(fact -> isName(plan, chat.doorId(), fact.getKey()))
+                        .map(Map.Entry::getValue)
+                        .findFirst()
+                        .orElse(null),
+                given.page(),
+                facts(plan, chat.doorId(), given),
+                chat.arrivedAt(),
+                Optional.ofNullable(chat.waitedMillis()).orElse(0L),
+                chat.offerUntil(),
+                chat.outcome(),
+                from,
+                entries.isEmpty() ? from : entries.getLast().number(),
+                chat.visitorGot(),
+                chat.visitorRead(),
+                entries.stream()
+                        .filter(StoredEntry::isSaid)
+                        .map(entry -> new DeskLine(
+                                entry.number(),
+                                entry.at(),
+                                String.valueOf(entry.author()),
+                                entry.operatorId(),
+                                "operator".equals(entry.author())
+                                        ? find(plan.operators(), entry.operatorId())
+                                                .map(Element::name)
+                                                .orElse(entry.operatorId())
+                                        : null,
+                                String.valueOf(entry.words()),
+                                entry.key()))
+                        .toList(),
+                entries.stream()
+                        .filter(entry -> !entry.isSaid() && !entry.event().equals("said"))
+                        .map(entry -> new DeskStep(entry.number(), entry.at(), entry.event(), entry.because()))
+                        .toList(),
+                queue.map(found ->
+                                found.transfers().stream().map(id -> id.value()).toList())
+                        .orElse(List.of()));
+    }
+
+    private static List<VisitorFact> facts(Plan plan, String doorId, Given given) {
+        var door = find(plan.doors(), doorId);
+        var answers = given.answers().entrySet().stream()
+                .map(answer -> new VisitorFact(
+                        door.flatMap(found -> found.question(new QuestionId(answer.getKey())))
+                                .map(question -> question.text().inFirstOf(List.of("en")))
+                                .orElse(answer.getKey()),
+                        answer.getValue()));
+        var told = given.facts().entrySet().stream().map(fact -> new VisitorFact(fact.getKey(), fact.getValue()));
+        return Stream.concat(answers, told).toList();
+    }
+
+    private static boolean isName(Plan plan, String doorId, String key) {
+        return find(plan.doors(), doorId).stream()
+                .flatMap(door -> door.facts().stream())
+                .anyMatch(fact -> fact.key().equals(key) && fact.kind() == PageFact.Kind.NAME);
+    }
+
+    private WaitingChat waiting(Plan plan, StoredChat chat, Operator operator) {
+        var queue = find(plan.queues(), chat.queueId());
+        return new WaitingChat(
+                chat.id(),
+                String.valueOf(chat.queueId()),
+                queue.map(Element::name).orElse(""),
+                chat.language(),
+                Optional.ofNullable(chat.queuedAt()).orElse(chat.arrivedAt()),
+                "OFFERED".equals(chat.stage()),
+                queue.map(found -> memberships
+                                .get(plan)
+                                .getOrDefault(operator.id(), List.of())
+                                .contains(found.id()))
+                        .orElse(false));
+    }
+
+    private static Colleague colleague(Operator operator, StoredOperator stored) {
+        return new Colleague(
+                operator.id().value(),
+                operator.name(),
+                stored.state(),
+                stored.inUse(),
+                operator.capacity(),
+                operator.languages().stream().map(spoken -> spoken.language()).toList());
+    }
+
+    private static @Nullable String picture(Operator operator) {
+        return operator.picture() == null ? null : DoorDocuments.PICTURES + operator.picture();
+    }
+
+    private static String stage(@Nullable String stored) {
+        return switch (stored) {
+            case "OFFERED" -> "offered";
+            case "HELD" -> "held";
+            case "WRAP_UP" -> "wrap-up";
+            case null, default -> "none";
+        };
+    }
+
+    private static <E extends Element> Optional<E> find(List<E> elements, @Nullable String id) {
+        return elements.stream()
+                .filter(element -> element.id().value().equals(id))
+                .findFirst();
+    }
+}

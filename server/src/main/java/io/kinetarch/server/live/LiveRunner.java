@@ -1,0 +1,344 @@
+package io.kinetarch.server.live;
+
+import io.kinetarch.core.dispatch.Dispatcher;
+import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.server.plan.Plans;
+import java.io.IOException;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Runs the dispatcher of one plan while this instance holds its lease: takes calls from the log in order, stores what came of them,
+ * and lets time pass when something is due.
+ */
+final class LiveRunner {
+    /** How long a lease lasts that is not kept: as long as others wait before they take over. */
+    static final int LEASE_SECONDS = 3;
+
+    private static final Logger LOG = LoggerFactory.getLogger(LiveRunner.class);
+    private static final Duration KEEP = Duration.ofSeconds(1);
+    private static final int MOST_AT_ONCE = 500;
+    /** A state is stored after so many calls, or after a while with any, which bounds what is gone through again. */
+    private static final int CALLS_A_STATE = 20_000;
+
+    private static final Duration STATE_EVERY = Duration.ofSeconds(30);
+
+    private final String planId;
+    private final long term;
+    private final Parts parts;
+    private final Semaphore news = new Semaphore(0);
+    private volatile boolean wanted = true;
+
+    private @Nullable Run run;
+    private long done;
+    private long stateAfter;
+    private long stateNanos = System.nanoTime();
+    private long keptNanos = System.nanoTime();
+
+    /** What runners work with. */
+    @Component
+    record Parts(
+            LiveMapper mapper,
+            LiveLog log,
+            LiveNews news,
+            Passing passing,
+            Plans plans,
+            TransactionTemplate transaction,
+            JsonMapper json) {}
+
+    LiveRunner(String planId, long term, Parts parts) {
+        this.planId = planId;
+        this.term = term;
+        this.parts = parts;
+    }
+
+    /** There may be calls that were not taken yet. */
+    void wake() {
+        news.release();
+    }
+
+    /** Asks it to end, with its state stored and the lease given up. */
+    void end() {
+        wanted = false;
+        news.release();
+    }
+
+    /** Runs until it is asked to end, the lease is lost, or something fails: then another begins from what is stored. */
+    void run() {
+        try {
+            recover();
+            boolean held = true;
+            while (wanted && held) {
+                held = step();
+            }
+            if (held) {
+                storeState();
+                parts.mapper.giveUpLease(planId, term);
+            } else {
+                LOG.warn("Another instance runs the plan {} now", planId);
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (RuntimeException e) {
+            LOG.warn("The run of the plan {} is taken up again: {}", planId, String.valueOf(e.getMessage()), e);
+        }
+    }
+
+    private Run current() {
+        var now = run;
+        if (now == null) {
+            throw new IllegalStateException("the run has not begun");
+        }
+        return now;
+    }
+
+    private Given given(LoggedCall call) {
+        String given = call.given();
+        return given == null ? Given.NOTHING : parts.json.readValue(given, Given.class);
+    }
+
+    private Run.Plans revisions() {
+        return number -> parts.plans.revisionState(planId, number).plan();
+    }
+
+    // Taking up
+
+    private void recover() {
+        var stands = parts.mapper.stands(planId);
+        done = stands.done();
+        byte[] state = stands.state();
+        Long after = stands.stateAfter();
+        long begun = System.nanoTime();
+        if (state != null && after != null && isReadable(stands, after)) {
+            takeUp(state, after, stands);
+        } else if (state == null && parts.mapper.isUnder(planId, Dispatcher.DECISIONS, 0, done)) {
+            fromTheBeginning();
+        } else {
+            fromStoredChats();
+        }
+        callTheRoll();
+        LOG.info(
+                "Runs the plan {} from call {} on, after {} ms",
+                planId,
+                done + 1,
+                Duration.ofNanos(System.nanoTime() - begun).toMillis());
+    }
+
+    /**
+     * Nobody knows whose connections have broken while nobody ran the plan, or with the instance that did: everybody is taken for lost
+     * until one of theirs is heard of.
+     */
+    private void callTheRoll() {
+        for (var chat : parts.mapper.openChats(planId)) {
+            if (chat.endedAt() == null) {
+                parts.log.append(planId, Wish.byVisitor(chat.id(), CallKind.VISITOR_LOST, null, null));
+            }
+        }
+        for (var operator : parts.mapper.operators(planId)) {
+            if (operator.state().equals("present")) {
+                parts.log.append(planId, Wish.by(CallKind.OPERATOR_LOST, operator.operatorId()));
+            }
+        }
+        parts.passing.allLost(planId);
+    }
+
+    private boolean isReadable(LiveMapper.RunStands stands, long after) {
+        Integer decisions = stands.stateDecisions();
+        return decisions != null
+                && decisions == Dispatcher.DECISIONS
+                && parts.mapper.isUnder(planId, Dispatcher.DECISIONS, after, done);
+    }
+
+    private void takeUp(byte[] state, long after, LiveMapper.RunStands stands) {
+        Integer revision = stands.stateRevision();
+        String chats = stands.stateChats();
+        if (revision == null || chats == null) {
+            throw new IllegalStateException("the stored state of " + planId + " is incomplete");
+        }
+        try {
+            run = new Run(
+                    revisions().revision(revision),
+                    revision,
+                    state,
+                    parts.json.readValue(chats, new TypeReference<Map<String, Long>>() {}));
+        } catch (IllegalArgumentException e) {
+            LOG.warn("The stored state of {} is not read ({}); chats are taken over as stored", planId, e.getMessage());
+            fromStoredChats();
+            return;
+        }
+        goThroughAgain(after);
+        stateAfter = after;
+    }
+
+    private void fromTheBeginning() {
+        var first = parts.mapper.callsAfter(planId, 0, 1).getFirst();
+        int revision = Integer.parseInt(String.valueOf(first.detail()));
+        run = new Run(revisions().revision(revision), revision);
+        goThroughAgain(0);
+    }
+
+    /** What happened after a state, without storing what came of it once more. */
+    private void goThroughAgain(long after) {
+        parts.transaction.executeWithoutResult(_ -> {
+            try (var calls = parts.mapper.callsBetween(planId, after, done)) {
+                calls.forEach(call -> current().again(call, given(call), revisions()));
+            } catch (IOException e) {
+                throw new IllegalStateException("the log of " + planId + " cannot be read", e);
+            }
+        });
+        current().knows(parts.mapper.openChats(planId), parts.mapper.operators(planId));
+    }
+
+    /** Under other decisions an older log is never gone through: chats go on from what is stored of them. */
+    private void fromStoredChats() {
+        int revision = parts.mapper
+                .revisionAt(planId, done)
+                .orElseThrow(() -> new IllegalStateException("the log of " + planId + " knows no revision"));
+        var fresh = new Run(revisions().revision(revision), revision);
+        run = fresh;
+        var chats = parts.mapper.openChats(planId);
+        var operators = parts.mapper.operators(planId);
+        fresh.knows(chats, operators);
+        var by = new LoggedCall(
+                done,
+                parts.log.now(planId),
+                Dispatcher.DECISIONS,
+                CallKind.PASS_TIME.word(),
+                null,
+                null,
+                null,
+                null,
+                null);
+        fresh.beginAdopting((int) term);
+        operators.forEach(operator -> fresh.adopt(operator, by));
+        for (var chat : chats) {
+            String given = chat.given();
+            var visitor = given == null ? Given.NOTHING : parts.json.readValue(given, Given.class);
+            fresh.adopt(chat, visitor.visit(new DoorId(chat.doorId())), by);
+        }
+        if (!store(done, fresh.collect())) {
+            throw new IllegalStateException("the lease was lost meanwhile");
+        }
+        storeState();
+    }
+
+    // Going on
+
+    private boolean step() throws InterruptedException {
+        news.drainPermits();
+        var calls = parts.mapper.callsAfter(planId, done, MOST_AT_ONCE);
+        if (!calls.isEmpty()) {
+            return takeAll(calls);
+        }
+        var now = parts.log.now(planId);
+        long next = current().nextTimer();
+        if (next <= now.toEpochMilli()) {
+            parts.log.append(planId, Wish.of(CallKind.PASS_TIME, null));
+            return true;
+        }
+        if (isStateDue() && !storeState()) {
+            return false;
+        }
+        if (System.nanoTime() - keptNanos >= KEEP.toNanos()) {
+            keptNanos = System.nanoTime();
+            if (parts.mapper.keepLease(planId, term, LEASE_SECONDS) == 0) {
+                return false;
+            }
+        }
+        news.tryAcquire(Math.min(next - now.toEpochMilli(), KEEP.toMillis()), TimeUnit.MILLISECONDS);
+        return true;
+    }
+
+    private boolean takeAll(List<LoggedCall> calls) {
+        for (var call : calls) {
+            try {
+                current().take(call, given(call), revisions());
+            } catch (RuntimeException e) {
+                LOG.error("The dispatcher of {} fails at call {}; it is set aside", planId, call.number(), e);
+                parts.mapper.setAside(planId, call.number(), "the server failed at it");
+                throw e;
+            }
+        }
+        boolean held = store(calls.getLast().number(), current().collect());
+        return held && (done - stateAfter < CALLS_A_STATE || storeState());
+    }
+
+    /** Whether this instance was still the one to store it. */
+    private boolean store(long until, LiveRows rows) {
+        long before = done;
+        boolean held = Boolean.TRUE.equals(parts.transaction.execute(status -> {
+            if (parts.mapper.proceed(planId, term, before, until, LEASE_SECONDS) == 0) {
+                status.setRollbackOnly();
+                return false;
+            }
+            insert(rows);
+            parts.mapper.notify(
+                    LiveNews.CHANNEL,
+                    LiveNews.notice(planId, before, until, rows.refused().size()));
+            return true;
+        }));
+        if (held) {
+            done = until;
+            keptNanos = System.nanoTime();
+            parts.news.stored(planId, before, until, rows.refused());
+        }
+        return held;
+    }
+
+    private record RefusedRow(long number, String refusal) {}
+
+    private void insert(LiveRows rows) {
+        var mapper = parts.mapper;
+        if (!rows.words().isEmpty()) {
+            mapper.insertWords(planId, text(rows.words()));
+        }
+        if (!rows.entries().isEmpty()) {
+            mapper.insertEntries(planId, text(rows.entries()));
+        }
+        if (!rows.chats().isEmpty()) {
+            mapper.updateChats(planId, text(rows.chats()));
+        }
+        if (!rows.operators().isEmpty()) {
+            mapper.storeOperators(planId, text(rows.operators()));
+        }
+        var doors = rows.doors();
+        if (doors != null) {
+            mapper.openDoors(planId);
+            mapper.closeDoors(planId, text(doors));
+        }
+        if (!rows.refused().isEmpty()) {
+            mapper.refuse(
+                    planId,
+                    text(rows.refused().entrySet().stream()
+                            .map(refused -> new RefusedRow(refused.getKey(), refused.getValue()))
+                            .toList()));
+        }
+    }
+
+    private String text(Object rows) {
+        return parts.json.writeValueAsString(rows);
+    }
+
+    private boolean isStateDue() {
+        return done > stateAfter && System.nanoTime() - stateNanos >= STATE_EVERY.toNanos();
+    }
+
+    private boolean storeState() {
+        var now = current();
+        stateNanos = System.nanoTime();
+        stateAfter = done;
+        return parts.mapper.storeState(
+                        planId, term, now.state(), text(now.stateChats()), done, now.revision(), Dispatcher.DECISIONS)
+                == 1;
+    }
+}

@@ -1,0 +1,73 @@
+package io.kinetarch.server.live;
+
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A call that somebody wishes to make.
+ *
+ * @param chat null where an operator acts for themselves, or a chat arrives
+ * @param key the name that its sender gave it: what is wished for again under the same is done once; null where doing it twice does no
+ *     harm
+ * @param words that are said by it; null for none
+ * @param given what a visitor gives with it; null for nothing
+ * @param start of a chat that arrives; else null
+ */
+public record Wish(
+        CallKind kind,
+        @Nullable Long chat,
+        @Nullable String operator,
+        @Nullable String detail,
+        @Nullable UUID key,
+        @Nullable String words,
+        @Nullable Given given,
+        @Nullable Start start) {
+    /** What marks a call by which words are said; the words stand elsewhere. */
+    static final String WITH_WORDS = "words";
+
+    /**
+     * A chat that arrives.
+     *
+     * @param tokenHash of the token by which its visitor gets at it, as hexadecimal digits
+     */
+    public record Start(String door, String language, UUID key, String tokenHash) {}
+
+    static Wish of(CallKind kind, @Nullable String detail) {
+        return new Wish(kind, null, null, detail, null, null, null, null);
+    }
+
+    /** Something that an operator does for themselves. */
+    public static Wish by(CallKind kind, String operator) {
+        return new Wish(kind, null, operator, null, null, null, null, null);
+    }
+
+    /** Something about a door. */
+    public static Wish atDoor(CallKind kind, String door) {
+        return of(kind, door);
+    }
+
+    /** Something that an operator does in a chat. */
+    public static Wish in(long chat, CallKind kind, String operator, @Nullable String detail) {
+        return new Wish(kind, chat, operator, detail, null, null, null, null);
+    }
+
+    /** An operator says something. */
+    public static Wish says(long chat, String operator, UUID key, String words) {
+        return new Wish(CallKind.OPERATOR_SAYS, chat, operator, WITH_WORDS, key, words, null, null);
+    }
+
+    /** A visitor does something in their chat. */
+    public static Wish byVisitor(long chat, CallKind kind, @Nullable String detail, @Nullable Given given) {
+        return new Wish(kind, chat, null, detail, null, null, given, null);
+    }
+
+    /** A visitor says something. */
+    public static Wish says(long chat, UUID key, String words) {
+        return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, words, null, null);
+    }
+
+    /** A visitor starts a chat. */
+    public static Wish arrive(Start start, Given given) {
+        return new Wish(CallKind.ARRIVE, null, null, start.door(), null, null, given, start);
+    }
+}

@@ -1,0 +1,300 @@
+package io.kinetarch.server.visit;
+
+import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.SpokenLanguage;
+import io.kinetarch.server.door.DoorDocument;
+import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.live.CallKind;
+import io.kinetarch.server.live.ChatReader;
+import io.kinetarch.server.live.ChatReader.StoredChat;
+import io.kinetarch.server.live.Given;
+import io.kinetarch.server.live.LiveCalls;
+import io.kinetarch.server.live.LiveLog.Appended;
+import io.kinetarch.server.live.Passing;
+import io.kinetarch.server.live.Wish;
+import io.kinetarch.server.picture.Pictures;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.visit.LivePlans.DoorNow;
+import io.kinetarch.server.visit.Visits.Started;
+import io.kinetarch.server.visit.Visits.VisitView;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The visitor's side over HTTP. Calls need no account: a chat is opened by its token, which its visitor alone was told. */
+@RestController
+@RequestMapping("/visit")
+class VisitController {
+    private static final int LONGEST_WAIT_SECONDS = 25;
+
+    private final LivePlans plans;
+    private final Visits visits;
+    private final LiveCalls calls;
+    private final VisitLimits limits;
+    private final Passing passing;
+    private final Awaited awaited;
+    private final ChatReader chats;
+    private final DoorDocuments documents;
+    private final Pictures pictures;
+
+    VisitController(
+            LivePlans plans,
+            Visits visits,
+            LiveCalls calls,
+            VisitLimits limits,
+            Passing passing,
+            Awaited awaited,
+            ChatReader chats,
+            DoorDocuments documents,
+            Pictures pictures) {
+        this.plans = plans;
+        this.visits = visits;
+        this.calls = calls;
+        this.limits = limits;
+        this.passing = passing;
+        this.awaited = awaited;
+        this.chats = chats;
+        this.documents = documents;
+        this.pictures = pictures;
+    }
+
+    /** A door of the live plan and how it stands. */
+    record DoorView(DoorDocument document, DoorNow now) {}
+
+    /**
+     * A chat to be started.
+     *
+     * @param key made by the sender: asking again under it starts no other chat
+     * @param page address of the page; null for the plain link
+     * @param returning whether the visitor was here before
+     * @param facts what the page hands over
+     */
+    record ChatWish(
+            UUID key,
+            String language,
+            @Nullable String page,
+            boolean returning,
+            boolean consent,
+            Map<String, String> answers,
+            Map<String, String> facts) {}
+
+    record MessageWish(UUID key, String text) {}
+
+    record AnswersWish(Map<String, String> answers) {}
+
+    /** What the visitor has typed so far; shown to the operator, never stored. */
+    record Typing(String text) {}
+
+    /**
+     * A way out of waiting.
+     *
+     * @param way message, call-back or bot
+     */
+    record WayWish(String way, Map<String, String> answers) {}
+
+    /** How far the visitor's side has got the chat, and how far they have read it. */
+    record Marks(int got, int read) {}
+
+    /** A message that was taken. */
+    record Taken(long call) {
+        static Taken of(Appended appended) {
+            return new Taken(appended.number());
+        }
+    }
+
+    /** A door in the language asked for, or the first of the browser's that it speaks. */
+    @GetMapping("/{plan}/doors/{door}")
+    DoorView door(
+            @PathVariable String plan,
+            @PathVariable String door,
+            @RequestParam(required = false) @Nullable String language) {
+        var found = plans.door(plan, door);
+        String spoken = spoken(found, language);
+        return new DoorView(documents.of(plans.live(plan).plan(), found, spoken), plans.now(plan, door, spoken));
+    }
+
+    /** How a door stands. */
+    @GetMapping("/{plan}/doors/{door}/now")
+    ResponseEntity<DoorNow> now(@PathVariable String plan, @PathVariable String door, @RequestParam String language) {
+        return ResponseEntity.ok()
+                .cacheControl(CacheControl.noStore())
+                .body(plans.now(plan, door, spoken(plans.door(plan, door), language)));
+    }
+
+    @PostMapping("/{plan}/doors/{door}/chats")
+    @ResponseStatus(HttpStatus.CREATED)
+    Started start(
+            @PathVariable("plan") String planId,
+            @PathVariable String door,
+            @RequestBody ChatWish wish,
+            HttpServletRequest request) {
+        limits.start(request.getRemoteAddr());
+        var found = plans.door(planId, door);
+        VisitWords.check(wish.answers(), "/answers");
+        VisitWords.check(wish.facts(), "/facts");
+        String page = wish.page() == null ? null : VisitWords.page(wish.page());
+        String language = spoken(found, wish.language());
+        var facts = Visits.facts(found, wish.facts());
+        return visits.start(
+                planId,
+                found,
+                language,
+                wish.key(),
+                new Given(
+                        language,
+                        page,
+                        Visits.kind(facts, wish.returning()),
+                        wish.answers(),
+                        facts,
+                        Visits.consent(plans.live(planId).plan(), found, language, wish.consent())));
+    }
+
+    /**
+     * A chat and what came in it after an entry.
+     *
+     * @param waitSeconds how long to wait for more where there is nothing yet: for whoever has no other connection
+     */
+    @GetMapping("/{plan}/chats/{chat}")
+    VisitView chat(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestParam(defaultValue = "0") int after,
+            @RequestParam(defaultValue = "0") int waitSeconds,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        var found = visits.opened(plan, chat, token);
+        if (waitSeconds > 0 && found.entries() <= after && !found.hasEnded()) {
+            awaited.more(plan, chat, after, Duration.ofSeconds(Math.min(waitSeconds, LONGEST_WAIT_SECONDS)));
+            found = visits.opened(plan, chat, token);
+        }
+        return visits.view(plan, found, after);
+    }
+
+    @PostMapping("/{plan}/chats/{chat}/messages")
+    @ResponseStatus(HttpStatus.CREATED)
+    Taken say(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody MessageWish message,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        var found = running(plan, chat, token);
+        limits.message(plan, chat);
+        return Taken.of(
+                calls.make(plan, Wish.says(found.id(), message.key(), VisitWords.message(message.text(), "/text"))));
+    }
+
+    @PostMapping("/{plan}/chats/{chat}/answers")
+    Taken answer(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody AnswersWish wish,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        var found = running(plan, chat, token);
+        VisitWords.check(wish.answers(), "/answers");
+        return Taken.of(calls.make(
+                plan, Wish.byVisitor(found.id(), CallKind.VISITOR_SAYS, null, Given.answers(wish.answers()))));
+    }
+
+    @PostMapping("/{plan}/chats/{chat}/typing")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void type(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody Typing typing,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        var found = running(plan, chat, token);
+        passing.visitorTypes(plan, found.id(), VisitWords.typed(typing.text()));
+    }
+
+    @PostMapping("/{plan}/chats/{chat}/choose")
+    Taken choose(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody WayWish wish,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        var found = running(plan, chat, token);
+        VisitWords.check(wish.answers(), "/answers");
+        return Taken.of(calls.make(
+                plan,
+                Wish.byVisitor(found.id(), CallKind.CHOOSE, way(wish.way()).name(), Given.answers(wish.answers()))));
+    }
+
+    @PostMapping("/{plan}/chats/{chat}/leave")
+    Taken leave(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        var found = running(plan, chat, token);
+        return Taken.of(calls.make(plan, Wish.byVisitor(found.id(), CallKind.LEAVE, null, null)));
+    }
+
+    @PostMapping("/{plan}/chats/{chat}/marks")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void mark(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody Marks marks,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        limits.other(plan, chat);
+        var found = visits.opened(plan, chat, token);
+        chats.visitorMarks(plan, found.id(), marks.got(), marks.read());
+        passing.marked(plan, found.id());
+    }
+
+    /** Pictures of doors and operators: visitors may see what is shown to them. */
+    @GetMapping(path = "/pictures/{name}", produces = MediaType.IMAGE_JPEG_VALUE)
+    ResponseEntity<byte[]> picture(@PathVariable String name) {
+        return ResponseEntity.ok()
+                .cacheControl(
+                        CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
+                .header("Cross-Origin-Resource-Policy", "cross-origin")
+                .body(pictures.jpeg(name));
+    }
+
+    private StoredChat running(String plan, long chat, @Nullable String token) {
+        limits.other(plan, chat);
+        return visits.running(plan, chat, token);
+    }
+
+    private static Way way(String word) {
+        return Arrays.stream(Way.values())
+                .filter(way -> Visits.word(way.name()).equals(word))
+                .findFirst()
+                .orElseThrow(() -> new Refusal(
+                        Kind.INVALID_DOCUMENT,
+                        "/way",
+                        "\"" + word + "\" is no way out; write message, call-back or bot."));
+    }
+
+    /** The language asked for, or one without its region, where the door speaks it; else the door's first. */
+    private static String spoken(FrontDoor door, @Nullable String language) {
+        if (language == null) {
+            return door.languages().getFirst();
+        }
+        String primary = SpokenLanguage.primary(language);
+        return door.languages().stream()
+                .filter(tag -> tag.equalsIgnoreCase(language))
+                .findFirst()
+                .or(() -> door.languages().stream()
+                        .filter(tag -> SpokenLanguage.primary(tag).equals(primary))
+                        .findFirst())
+                .orElse(door.languages().getFirst());
+    }
+}

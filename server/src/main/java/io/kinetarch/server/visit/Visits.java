@@ -1,0 +1,286 @@
+package io.kinetarch.server.visit;
+
+import io.kinetarch.core.door.DoorTexts;
+import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Question;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.plan.TextKind;
+import io.kinetarch.core.plan.VisitorKind;
+import io.kinetarch.server.account.Sha256;
+import io.kinetarch.server.door.DoorDocument.AskedQuestion;
+import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.live.ChatReader;
+import io.kinetarch.server.live.ChatReader.StoredChat;
+import io.kinetarch.server.live.ChatReader.StoredEntry;
+import io.kinetarch.server.live.Given;
+import io.kinetarch.server.live.LiveCalls;
+import io.kinetarch.server.live.Wish;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+
+/** What visitors do in their chats, and what they see of them. */
+@Service
+public class Visits {
+    private static final int MOST_ENTRIES = 500;
+    private static final int TOKEN_BYTES = 32;
+    /** How long an ended chat can still be read by its visitor, whose network may have been away at its end. */
+    private static final Duration AFTER_THE_END = Duration.ofMinutes(10);
+
+    private final LivePlans plans;
+    private final LiveCalls calls;
+    private final ChatReader chats;
+    private final DoorDocuments documents;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+
+    Visits(LivePlans plans, LiveCalls calls, ChatReader chats, DoorDocuments documents, Clock clock) {
+        this.plans = plans;
+        this.calls = calls;
+        this.chats = chats;
+        this.documents = documents;
+        this.clock = clock;
+    }
+
+    /**
+     * A chat that was started.
+     *
+     * @param token opens this chat and nothing else; it is told this once
+     */
+    public record Started(long chat, String token) {}
+
+    /**
+     * A chat as its visitor sees it.
+     *
+     * @param stage starting, asking, bot, waiting, form, chat or ended
+     * @param position how many wait before the visitor; null where they do not wait
+     * @param ways that may be chosen: message, call-back, bot
+     * @param asked questions that wait for an answer
+     * @param from number of the entry after which these are told of
+     * @param number of the newest entry
+     * @param got number of the newest entry that an operator's screen has
+     * @param read number of the newest entry that an operator has read
+     */
+    public record VisitView(
+            long chat,
+            String stage,
+            @Nullable Integer position,
+            @Nullable AnsweringPerson operator,
+            List<String> ways,
+            List<AskedQuestion> asked,
+            @Nullable String outcome,
+            int from,
+            int number,
+            int got,
+            int read,
+            List<VisitLine> lines) {}
+
+    /** Who answers. */
+    public record AnsweringPerson(String name, @Nullable String picture) {}
+
+    /**
+     * Something said.
+     *
+     * @param from visitor, operator, bot or plan
+     * @param name who said it; null for the visitor
+     * @param key the name that its sender gave it; null where it had none
+     */
+    public record VisitLine(
+            int number,
+            Instant at,
+            String from,
+            @Nullable String name,
+            String text,
+            @Nullable String key) {}
+
+    /**
+     * Starts a chat, or gives the one that was started under this key, with a new token.
+     *
+     * @throws Refusal if it does not come about
+     */
+    Started start(String planId, FrontDoor door, String language, UUID key, Given given) {
+        byte[] bytes = new byte[TOKEN_BYTES];
+        random.nextBytes(bytes);
+        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        byte[] hash = hash(token);
+        var start =
+                new Wish.Start(door.id().value(), language, key, HexFormat.of().formatHex(hash));
+        var appended = calls.make(planId, Wish.arrive(start, given));
+        if (appended.again()) {
+            chats.newToken(planId, appended.number(), hash);
+        }
+        return new Started(appended.number(), token);
+    }
+
+    /**
+     * The chat that a token opens.
+     *
+     * @throws Refusal if it opens none, or the chat ended a while ago
+     */
+    public StoredChat opened(String planId, long chat, @Nullable String token) {
+        var found = chats.chat(planId, chat)
+                .filter(stored -> token != null && MessageDigest.isEqual(stored.tokenHash(), hash(token)))
+                .orElseThrow(
+                        () -> new Refusal(Kind.NOT_FOUND, "There is no such chat, or the token does not open it."));
+        Instant ended = found.endedAt();
+        if (ended != null && ended.plus(AFTER_THE_END).isBefore(clock.instant())) {
+            throw new Refusal(Kind.GONE, "The chat has ended. Start another.");
+        }
+        return found;
+    }
+
+    /** The same, of a chat in which something is to be done. */
+    StoredChat running(String planId, long chat, @Nullable String token) {
+        var found = opened(planId, chat, token);
+        if (found.hasEnded()) {
+            throw new Refusal(Kind.GONE, "The chat has ended. Start another.");
+        }
+        return found;
+    }
+
+    /** A chat and what was said in it after an entry. */
+    VisitView view(String planId, StoredChat chat, int after) {
+        return view(planId, chat, after, chats.entries(planId, chat.id(), after, MOST_ENTRIES));
+    }
+
+    /** A chat and these of its entries. */
+    public VisitView view(String planId, StoredChat chat, int after, List<StoredEntry> entries) {
+        var plan = plans.live(planId).plan();
+        String stage = stage(chat.stage());
+        return new VisitView(
+                chat.id(),
+                stage,
+                stage.equals("waiting") ? chats.before(planId, chat.id()) : null,
+                stage.equals("chat")
+                        ? operator(plan, chat.operatorId())
+                                .map(found -> new AnsweringPerson(
+                                        found.name(),
+                                        found.picture() == null ? null : DoorDocuments.PICTURES + found.picture()))
+                                .orElse(null)
+                        : null,
+                chat.wayList().stream().map(Visits::word).toList(),
+                asked(plan, chat),
+                chat.outcome() == null ? null : word(chat.outcome()),
+                after,
+                entries.isEmpty() ? after : entries.getLast().number(),
+                chat.operatorGot(),
+                chat.operatorRead(),
+                entries.stream()
+                        .filter(StoredEntry::isSaid)
+                        .map(entry -> line(plan, entry))
+                        .toList());
+    }
+
+    private static VisitLine line(Plan plan, StoredEntry entry) {
+        return new VisitLine(
+                entry.number(),
+                entry.at(),
+                Optional.ofNullable(entry.author()).orElse("plan"),
+                "operator".equals(entry.author())
+                        ? operator(plan, entry.operatorId()).map(Operator::name).orElse(null)
+                        : null,
+                Optional.ofNullable(entry.words()).orElse(""),
+                "visitor".equals(entry.author()) ? entry.key() : null);
+    }
+
+    private List<AskedQuestion> asked(Plan plan, StoredChat chat) {
+        if (chat.askedList().isEmpty()) {
+            return List.of();
+        }
+        var wanted = new LinkedHashSet<QuestionId>();
+        chat.askedList().forEach(asked -> wanted.add(new QuestionId(asked.substring(asked.lastIndexOf('/') + 1))));
+        var door = plan.doors().stream()
+                .filter(found -> found.id().value().equals(chat.doorId()))
+                .findFirst();
+        if (door.isEmpty()) {
+            return List.of();
+        }
+        var questions = new ArrayList<Question>(door.get().questions());
+        String queue = chat.queueId();
+        if (queue != null && plan.has(new QueueId(queue))) {
+            questions.addAll(
+                    plan.department(plan.queue(new QueueId(queue)).department()).questions());
+        }
+        return documents.asked(plan, door.get(), chat.language(), questions, wanted);
+    }
+
+    private static Optional<Operator> operator(Plan plan, @Nullable String id) {
+        return plan.operators().stream()
+                .filter(operator -> operator.id().value().equals(id))
+                .findFirst();
+    }
+
+    private static String stage(@Nullable String stored) {
+        return switch (stored) {
+            case null -> "starting";
+            case "ASKING" -> "asking";
+            case "BOT" -> "bot";
+            case "FORM" -> "form";
+            case "WAITING", "OFFERED" -> "waiting";
+            case "HELD" -> "chat";
+            default -> "ended";
+        };
+    }
+
+    /** What the visitor agreed to; refused where the door asks for it and they did not. */
+    static @Nullable String consent(Plan plan, FrontDoor door, String language, boolean agreed) {
+        if (!door.consent()) {
+            return null;
+        }
+        if (!agreed) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT, "/consent", "This door asks visitors to agree to its consent text first.");
+        }
+        return new DoorTexts(plan, door)
+                .find(TextKind.CONSENT, language)
+                .map(DoorTexts.Found::text)
+                .orElse("");
+    }
+
+    /** Of what a page handed over, what the door takes. */
+    static Map<String, String> facts(FrontDoor door, Map<String, String> facts) {
+        Set<String> taken = door.facts().stream().map(fact -> fact.key()).collect(Collectors.toSet());
+        return facts.entrySet().stream()
+                .filter(fact -> taken.contains(fact.getKey()))
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+
+    static VisitorKind kind(Map<String, String> facts, boolean returning) {
+        return !facts.isEmpty() ? VisitorKind.KNOWN : returning ? VisitorKind.RETURNING : VisitorKind.NEW;
+    }
+
+    /** Whether a page of this origin may show a door; the application's own pages always may. */
+    static boolean allows(List<AllowedSite> sites, String origin, String own) {
+        return origin.equals(own) || sites.stream().anyMatch(site -> site.allows(origin));
+    }
+
+    private static byte[] hash(String token) {
+        return Sha256.of(token.getBytes(StandardCharsets.UTF_8));
+    }
+
+    static String word(String value) {
+        return value.toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}

@@ -1,0 +1,216 @@
+package io.kinetarch.server.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Live chats of the demo over HTTP: a visitor at a door, an operator at the desk. */
+class LiveChatTest {
+    private static final String SITE = "https://tarnwick-sound.example";
+    private static final String DESK = "/api/v1/plans/tarnwick/desk";
+    private static final String FARES = "{\"topic\":\"Something else\"}";
+
+    private final TestServer server = TestServer.running();
+    private final Api operator = server.signedIn("operator");
+    private final VisitorClient visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+
+    @BeforeEach
+    void operatorIsThere() {
+        presence("present");
+    }
+
+    /** Whatever a test left behind is ended, so that the next begins with a free desk. */
+    @AfterEach
+    void deskIsCleared() {
+        for (JsonNode place : operator.get(DESK).ok().body().path("places")) {
+            String chat = DESK + "/chats/" + place.path("chat").asLong();
+            if (place.path("stage").asString().equals("offered")) {
+                operator.postWithCsrf(chat + "/accept", "");
+            }
+            operator.postWithCsrf(chat + "/end", "");
+        }
+        presence("gone");
+    }
+
+    private void presence(String state) {
+        operator.postWithCsrf(DESK + "/presence", "{\"state\":\"" + state + "\"}")
+                .ok();
+    }
+
+    private Api.Answer desk(String what, String body) {
+        return operator.postWithCsrf(DESK + "/chats/" + visitor.chat() + "/" + what, body);
+    }
+
+    private JsonNode place() {
+        for (JsonNode place : operator.get(DESK).ok().body().path("places")) {
+            if (place.path("chat").asLong() == visitor.chat()) {
+                return place;
+            }
+        }
+        throw new AssertionError("the chat is not at the desk");
+    }
+
+    private void reply(String text) {
+        desk("messages", "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":" + Api.quoted(text) + "}")
+                .ok();
+    }
+
+    private static List<String> texts(JsonNode lines) {
+        return lines.valueStream()
+                .map(line ->
+                        line.path("from").asString() + ": " + line.path("text").asString())
+                .toList();
+    }
+
+    @Test
+    void aChatGoesFromTheDoorToTheDeskAndIsKept() {
+        assertThat(visitor.start("booking-site", "en", FARES).statusCode()).isEqualTo(201);
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("waiting");
+        assertThat(visitor.view().path("position").asInt()).isZero();
+        assertThat(place().path("stage").asString()).isEqualTo("offered");
+        assertThat(place().path("queueName").asString()).isEqualTo("Fares & booking");
+        assertThat(place().path("facts").path(0).path("value").asString()).isEqualTo("Something else");
+
+        assertThat(visitor.says("Are there fares for groups?").statusCode()).isEqualTo(201);
+        desk("accept", "").ok();
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
+        assertThat(visitor.view().path("operator").path("name").asString()).isEqualTo("Ana R.");
+        reply("From ten people on.");
+        visitor.says("Thank you");
+        assertThat(texts(visitor.view().path("lines")))
+                .containsExactly(
+                        "visitor: Are there fares for groups?", "operator: From ten people on.", "visitor: Thank you");
+        assertThat(texts(place().path("lines")))
+                .containsExactlyElementsOf(texts(visitor.view().path("lines")));
+
+        desk("end", "").ok();
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("ended");
+        assertThat(visitor.view().path("outcome").asString()).isEqualTo("ended-by-operator");
+        assertThat(visitor.says("Hello?").statusCode()).isEqualTo(410);
+
+        var planner = server.planner();
+        var list = planner.get("/api/v1/plans/tarnwick/records").ok().body().path("lines");
+        assertThat(list.path(0).path("chat").asLong()).isEqualTo(visitor.chat());
+        var record = planner.get("/api/v1/plans/tarnwick/records/" + visitor.chat())
+                .ok()
+                .body();
+        assertThat(record.path("line").path("operator").asString()).isEqualTo("Ana R.");
+        assertThat(record.path("consent").asString()).contains("90 days");
+        assertThat(record.path("entries")
+                        .valueStream()
+                        .map(entry -> entry.path("event").asString()))
+                .containsSubsequence("arrived", "queued", "offered", "said", "assigned", "said", "said", "ended");
+        assertThat(record.path("line")
+                        .path("life")
+                        .valueStream()
+                        .map(stretch -> stretch.path("holder").asString()))
+                .contains("queue", "operator");
+    }
+
+    @Test
+    void whatIsSentAgainIsSaidOnce() {
+        var key = UUID.randomUUID();
+        visitor.start("booking-site", "en", FARES, key);
+        long chat = visitor.chat();
+        String token = visitor.token();
+        visitor.start("booking-site", "en", FARES, key);
+        assertThat(visitor.chat()).isEqualTo(chat);
+        assertThat(visitor.token()).isNotEqualTo(token);
+
+        var message = UUID.randomUUID();
+        assertThat(visitor.says("Once", message).statusCode()).isEqualTo(201);
+        assertThat(visitor.says("Once", message).statusCode()).isEqualTo(201);
+        assertThat(texts(visitor.view().path("lines"))).containsExactly("visitor: Once");
+        assertThat(visitor.view().path("lines").path(0).path("key").asString()).isEqualTo(message.toString());
+    }
+
+    @Test
+    void aTokenOpensItsOwnChatOnly() {
+        visitor.start("booking-site", "en", FARES);
+        var other = new VisitorClient(server.address(), "tarnwick", SITE);
+        other.start("booking-site", "en", FARES);
+        var thief = new VisitorClient(server.address(), "tarnwick", SITE);
+        thief.claims(visitor.chat(), other.token());
+        assertThat(thief.get("/chats/" + visitor.chat()).statusCode()).isEqualTo(404);
+        assertThat(thief.says("Let me in").statusCode()).isEqualTo(404);
+        thief.claims(visitor.chat(), "");
+        assertThat(thief.get("/chats/" + visitor.chat()).statusCode()).isEqualTo(404);
+        other.does("leave", "");
+    }
+
+    @Test
+    void onlyAllowedSitesShowADoor() {
+        var stranger = new VisitorClient(server.address(), "tarnwick", "https://elsewhere.example");
+        var refused = stranger.get("/doors/booking-site?language=en");
+        assertThat(refused.statusCode()).isEqualTo(403);
+        assertThat(refused.body()).contains("https://elsewhere.example").contains("allowed sites");
+        assertThat(refused.headers().firstValue("Access-Control-Allow-Origin")).hasValue("https://elsewhere.example");
+        assertThat(stranger.start("booking-site", "en", FARES).statusCode()).isEqualTo(403);
+        assertThat(visitor.get("/doors/booking-site?language=en").statusCode()).isEqualTo(200);
+        assertThat(visitor.get("/doors/no-such-door?language=en").statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void aPausedDoorIsClosedAtOnceAndOpensAgain() {
+        var planner = server.planner();
+        assertThat(isOpen()).isTrue();
+        planner.post("/api/v1/plans/tarnwick/doors/booking-site/pause", "{\"paused\":true}")
+                .ok();
+        try {
+            assertThat(isOpen()).isFalse();
+            assertThat(planner.get("/api/v1/plans/tarnwick/doors/pauses")
+                            .ok()
+                            .body()
+                            .path(0)
+                            .asString())
+                    .isEqualTo("booking-site");
+            visitor.start("booking-site", "en", FARES);
+            assertThat(visitor.view().path("stage").asString()).isEqualTo("form");
+        } finally {
+            planner.post("/api/v1/plans/tarnwick/doors/booking-site/pause", "{\"paused\":false}")
+                    .ok();
+        }
+        assertThat(isOpen()).isTrue();
+        visitor.does("choose", "{\"way\":\"message\",\"answers\":{}}");
+        assertThat(visitor.view().path("outcome").asString()).isEqualTo("left-message");
+    }
+
+    private boolean isOpen() {
+        return Api.json(visitor.get("/doors/booking-site/now?language=en").body())
+                .path("open")
+                .asBoolean();
+    }
+
+    @Test
+    void whatNobodyWouldSendIsRefusedAndHarmsNobody() {
+        visitor.start("booking-site", "en", FARES);
+        assertThat(visitor.says("   ").statusCode()).isEqualTo(400);
+        assertThat(visitor.says("x".repeat(5000)).statusCode()).isEqualTo(400);
+        assertThat(visitor.does("messages", "{\"key\":\"no uuid\",\"text\":\"x\"}")
+                        .statusCode())
+                .isEqualTo(400);
+        assertThat(visitor.does("messages", "{").statusCode()).isEqualTo(400);
+        assertThat(visitor.does("choose", "{\"way\":\"window\",\"answers\":{}}").statusCode())
+                .isEqualTo(400);
+        assertThat(visitor.does("choose", "{\"way\":\"message\",\"answers\":{}}")
+                        .statusCode())
+                .isEqualTo(409);
+        assertThat(visitor.says("a\u0000b").statusCode()).isEqualTo(400);
+        visitor.says("<script>alert(1)</script> b\u202ec");
+        assertThat(texts(visitor.view().path("lines"))).containsExactly("visitor: <script>alert(1)</script> bc");
+        for (int i = 0; i < 30; i++) {
+            visitor.says("again " + i);
+        }
+        assertThat(visitor.says("one more").statusCode()).isEqualTo(429);
+        desk("accept", "").ok();
+        reply("One at a time, please.");
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
+    }
+}

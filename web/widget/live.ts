@@ -1,0 +1,461 @@
+import type { DoorDocument, DoorNow, DoorState, Line, Mark, View, VisitView, Way } from './document';
+import type { Answers } from './form';
+import { Kept } from './kept';
+import { showDoor } from './mount';
+import type { Actions } from './states';
+import { type Claim, Refused, type Visit } from './visit';
+import { Wire } from './wire';
+
+/** How often an open page asks whether its door is still as it was; planned openings and closings need no asking. */
+const ASK_AGAIN_MILLIS = 12_000;
+const SPREAD_MILLIS = 2_000;
+const WAITING_AGAIN_MILLIS = 5_000;
+const TYPING_MILLIS = 1_000;
+const TYPING_SHOWN_MILLIS = 4_000;
+const MARK_MILLIS = 1_000;
+const SEND_AGAIN_MILLIS = 2_000;
+
+/** A message on its way. */
+interface Sending {
+  key: string;
+  text: string;
+  at: string;
+  refused: boolean;
+}
+
+/** A door of a live plan on a page: shows how it stands, and the chat that its visitor has through it. */
+export class LiveDoor {
+  private readonly kept: Kept;
+  private returning = false;
+  private panel = false;
+  private chosen: DoorState = 'before';
+  private claim: Claim | null = null;
+  private wire: Wire | null = null;
+  private view: VisitView | null = null;
+  private last = 0;
+  private readonly lines = new Map<number, Line & { key?: string | null }>();
+  private sending: Sending[] = [];
+  private sendingNow = false;
+  private connected = true;
+  private trouble: string | null = null;
+  private typingUntil = 0;
+  private typedAt = 0;
+  private marked = { got: 0, read: 0 };
+  private markTimer: ReturnType<typeof setTimeout> | null = null;
+  private plannedTimer: ReturnType<typeof setTimeout> | null = null;
+  private readonly actions: Actions;
+
+  private constructor(
+    private readonly host: HTMLElement,
+    private readonly visit: Visit,
+    private readonly facts: Record<string, string>,
+    private readonly page: string | null,
+    private readonly door: DoorDocument,
+    private now: DoorNow,
+  ) {
+    this.kept = new Kept(visit.plan, visit.door);
+    this.actions = this.makeActions();
+  }
+
+  /**
+   * Shows a door.
+   *
+   * @param page where it is shown; null for the plain link
+   */
+  static async start(
+    host: HTMLElement,
+    visit: Visit,
+    language: string | undefined,
+    facts: Record<string, string>,
+    page: string | null,
+  ): Promise<LiveDoor> {
+    const { document: door, now } = await visit.load(language);
+    const live = new LiveDoor(host, visit, facts, page, withBase(door, visit.base), now);
+    live.begin(page === null);
+    return live;
+  }
+
+  private begin(opened: boolean) {
+    this.returning = this.kept.returning();
+    this.kept.onOtherTab(() => this.resume());
+    document.addEventListener('visibilitychange', () => {
+      if (document.visibilityState === 'visible') {
+        void this.ask();
+        this.mark();
+      }
+    });
+    this.planned();
+    setInterval(() => void this.ask(), ASK_AGAIN_MILLIS + Math.random() * SPREAD_MILLIS);
+    setInterval(() => {
+      if (this.view?.stage === 'waiting' && this.connected) void this.wire?.catchUp();
+    }, WAITING_AGAIN_MILLIS);
+    this.resume();
+    if (opened) this.open();
+    else this.show();
+  }
+
+  /** Goes on with the chat that a reload or another tab left. */
+  private resume() {
+    const claim = this.kept.claim();
+    if (claim?.token === this.claim?.token) return;
+    this.forget();
+    if (claim) {
+      this.panel = true;
+      this.listen(claim);
+    }
+    this.show();
+  }
+
+  private listen(claim: Claim) {
+    this.claim = claim;
+    this.wire = new Wire(this.visit, claim, () => this.last, {
+      onView: (view) => this.hear(view),
+      onTyping: () => this.typed(),
+      onConnected: (connected) => {
+        if (this.connected === connected) return;
+        this.connected = connected;
+        this.show();
+        if (connected) void this.send();
+      },
+      onGone: () => {
+        this.kept.keep(null);
+        this.forget();
+        this.chosen = 'before';
+        this.show();
+      },
+    });
+  }
+
+  private forget() {
+    this.wire?.close();
+    this.wire = null;
+    this.claim = null;
+    this.view = null;
+    this.last = 0;
+    this.lines.clear();
+    this.sending = [];
+    this.connected = true;
+    this.marked = { got: 0, read: 0 };
+  }
+
+  private hear(view: VisitView) {
+    for (const line of view.lines) {
+      if (line.from !== 'visitor') this.typingUntil = 0;
+      this.lines.set(line.number, {
+        id: String(line.number),
+        from: line.from as Line['from'],
+        text: line.text,
+        name: line.name ?? undefined,
+        at: line.at,
+        key: line.key ?? null,
+      });
+      this.sending = this.sending.filter(({ key }) => key !== line.key);
+    }
+    this.last = Math.max(this.last, view.number);
+    this.view = view;
+    if (view.stage === 'ended') {
+      this.kept.keep(null);
+      this.wire?.close();
+    }
+    this.mark();
+    this.show();
+  }
+
+  private typed() {
+    this.typingUntil = Date.now() + TYPING_SHOWN_MILLIS;
+    this.show();
+    setTimeout(() => this.show(), TYPING_SHOWN_MILLIS);
+  }
+
+  // How the door stands
+
+  private async ask() {
+    if (document.visibilityState !== 'visible' && !this.panel) return;
+    try {
+      this.now = await this.visit.now(this.door.language);
+      this.planned();
+      this.show();
+    } catch (failure) {
+      if (failure instanceof Refused) this.report(failure.message);
+      // else the network is away: it is asked again
+    }
+  }
+
+  /** Opens and closes by the hours, at the very second, by the server's clock. */
+  private planned() {
+    if (this.plannedTimer) clearTimeout(this.plannedTimer);
+    const next = this.now.open ? this.now.closes : this.now.opens;
+    if (!next) return;
+    const millis = Date.parse(next) - Date.parse(this.now.at);
+    if (millis > 24 * 3_600_000) return;
+    this.plannedTimer = setTimeout(() => {
+      const open = !this.now.open;
+      this.now = { ...this.now, at: next, open, shown: open || this.door.whenClosed !== 'NOT_SHOWN', opens: null, closes: null };
+      this.show();
+      setTimeout(() => void this.ask(), Math.random() * SPREAD_MILLIS);
+    }, Math.max(0, millis));
+  }
+
+  private report(why: string) {
+    console.warn(`Kinetarch door “${this.visit.plan}/${this.visit.door}”: ${why}`);
+  }
+
+  // What the visitor does
+
+  private makeActions(): Actions {
+    return {
+      onOpen: () => this.open(),
+      onClose: () => {
+        this.panel = false;
+        if (this.view?.stage === 'ended') this.forget();
+        this.show();
+        this.host.shadowRoot?.getElementById('knock')?.focus();
+      },
+      onStart: () => {
+        if (this.view?.stage === 'ended') this.forget();
+        this.chosen = !this.now.open ? 'message' : this.door.questions.length > 0 || this.door.consent ? 'questions' : 'waiting';
+        if (this.chosen === 'waiting') void this.startChat({});
+        this.show();
+      },
+      onDismiss: () => this.show(),
+      onAnswers: (answers) => void (this.claim ? this.doIn((claim) => this.visit.answer(claim, answers)) : this.startChat(answers)),
+      onMessage: (answers) => void this.leaveMessage(answers),
+      onLine: (text) => {
+        this.sending.push({ key: crypto.randomUUID(), text, at: new Date().toISOString(), refused: false });
+        this.show();
+        void this.send();
+      },
+      onTyping: (text) => {
+        if (!this.claim || this.view?.stage !== 'chat' || Date.now() - this.typedAt < TYPING_MILLIS) return;
+        this.typedAt = Date.now();
+        this.visit.type(this.claim, text).catch(() => undefined); // typing is never sent again
+      },
+      onWay: (way) => (way === 'message' ? this.toForm() : void this.choose(way, {})),
+      onEnd: () => void this.doIn((claim) => this.visit.leave(claim)),
+      onRate: () => undefined,
+      onKeep: () => this.keepTranscript(),
+    };
+  }
+
+  private open() {
+    this.panel = true;
+    if (!this.claim) this.chosen = this.now.open ? 'cards' : 'closed';
+    if (this.chosen === 'cards' && this.door.cards.length === 0 && this.door.questions.length > 0) this.chosen = 'questions';
+    this.mark();
+    this.show();
+    this.host.shadowRoot?.querySelector<HTMLElement>('.close')?.focus();
+  }
+
+  private toForm() {
+    this.chosen = 'message';
+    this.show();
+  }
+
+  private async startChat(answers: Answers) {
+    this.trouble = null;
+    this.chosen = 'waiting';
+    this.show();
+    const key = crypto.randomUUID();
+    const language = this.door.language;
+    const { facts, page, returning } = this;
+    for (;;) {
+      try {
+        const claim = await this.visit.start({ key, language, page, returning, consent: true, answers, facts });
+        this.kept.keep(claim);
+        this.listen(claim);
+        return claim;
+      } catch (failure) {
+        if (failure instanceof Refused && failure.status !== 503) {
+          this.fail(failure);
+          this.chosen = this.now.open ? 'questions' : 'message';
+          this.show();
+          return null;
+        }
+        this.connected = false;
+        this.show();
+        await later(SEND_AGAIN_MILLIS);
+        this.connected = true;
+      }
+    }
+  }
+
+  private async leaveMessage(answers: Answers) {
+    const claim = this.claim ?? (await this.startChat({}));
+    if (claim) await this.choose(answers['call-back'] ? 'call-back' : 'message', answers);
+  }
+
+  private async choose(way: Way, answers: Answers) {
+    await this.doIn((claim) => this.visit.choose(claim, way, answers));
+  }
+
+  private async doIn(call: (claim: Claim) => Promise<unknown>) {
+    if (!this.claim) return;
+    this.trouble = null;
+    try {
+      await call(this.claim);
+      await this.wire?.catchUp();
+    } catch (failure) {
+      this.fail(failure);
+    }
+  }
+
+  private fail(failure: unknown) {
+    this.report(failure instanceof Error ? failure.message : String(failure));
+    this.trouble = this.door.words.failed ?? null;
+    this.show();
+  }
+
+  /** Sends what is on its way, one after the other, again and again until it is there or refused. */
+  private async send() {
+    if (this.sendingNow) return;
+    this.sendingNow = true;
+    for (let next = this.next(); next && this.claim; next = this.next()) {
+      try {
+        await this.visit.say(this.claim, next.key, next.text);
+        const sent = next.key;
+        if (this.sending.some(({ key }) => key === sent)) {
+          await this.wire?.catchUp();
+          this.sending = this.sending.filter(({ key }) => key !== sent);
+        }
+      } catch (failure) {
+        if (failure instanceof Refused && failure.status !== 503 && failure.status !== 429) {
+          next.refused = true;
+          this.report(failure.message);
+        } else {
+          if (!(failure instanceof Refused)) this.connected = false;
+          this.show();
+          await later(SEND_AGAIN_MILLIS);
+        }
+      }
+      this.show();
+    }
+    this.sendingNow = false;
+  }
+
+  private next(): Sending | undefined {
+    return this.sending.find(({ refused }) => !refused);
+  }
+
+  /** Tells how far the visitor has got and read, once they have for a moment. */
+  private mark() {
+    if (this.markTimer || !this.claim || this.view?.stage !== 'chat') return;
+    this.markTimer = setTimeout(() => {
+      this.markTimer = null;
+      const claim = this.claim;
+      if (!claim) return;
+      const read = this.panel && document.visibilityState === 'visible' ? this.last : this.marked.read;
+      if (read === this.marked.read && this.last === this.marked.got) return;
+      this.marked = { got: this.last, read };
+      this.visit.mark(claim, this.last, read).catch(() => undefined); // the next one tells it too
+    }, MARK_MILLIS);
+  }
+
+  private keepTranscript() {
+    const text = [...this.lines.values()]
+      .map((line) => `${line.at ?? ''} ${line.from === 'visitor' ? this.door.words.you : (line.name ?? this.door.name)}: ${line.text}`)
+      .join('\n');
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }));
+    link.download = 'chat.txt';
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+
+  // What is shown
+
+  private show() {
+    if (!this.now.shown && !this.claim) {
+      this.host.hidden = true;
+      return;
+    }
+    this.host.hidden = false;
+    showDoor(this.host, this.door, this.scene(), this.actions);
+  }
+
+  private scene(): View {
+    const operator = this.view?.operator;
+    return {
+      state: this.state(),
+      returning: this.returning,
+      invitation: null,
+      known: {
+        visitor: this.facts[this.door.facts.find(({ kind }) => kind === 'NAME')?.key ?? ''],
+        operator: operator
+          ? { name: operator.name, picture: operator.picture ? `${this.visit.base}/${operator.picture}` : undefined }
+          : undefined,
+        position: this.view?.position ?? undefined,
+        opens: this.now.opens ?? undefined,
+      },
+      lines: this.allLines(),
+      asked: this.view?.asked ?? [],
+      ways: (this.view?.ways ?? []) as Way[],
+      answers: this.knownAnswers(),
+      typing: Date.now() < this.typingUntil,
+      notice: this.connected ? this.trouble : (this.door.words.connecting ?? null),
+      live: true,
+    };
+  }
+
+  /** What the page told that answers a question. */
+  private knownAnswers(): Answers {
+    const answers: Answers = {};
+    for (const { key, fills } of this.door.facts) {
+      const value = this.facts[key];
+      if (fills && value) answers[fills] = value;
+    }
+    return answers;
+  }
+
+  private allLines(): Line[] {
+    const said = [...this.lines.entries()]
+      .sort(([one], [other]) => one - other)
+      .map(([number, line]) => (line.from === 'visitor' ? { ...line, mark: this.markOf(number) } : line));
+    const onTheWay = this.sending.map(
+      ({ key, text, at, refused }): Line => ({ id: key, from: 'visitor', text, at, mark: refused ? 'notSent' : 'sending' }),
+    );
+    return [...said, ...onTheWay];
+  }
+
+  private markOf(number: number): Mark {
+    if (!this.view) return 'sent';
+    return number <= this.view.read ? 'read' : number <= this.view.got ? 'got' : 'sent';
+  }
+
+  private state(): DoorState {
+    if (!this.panel) return 'before';
+    if (!this.claim) {
+      if (!this.now.open && (this.chosen === 'cards' || this.chosen === 'questions')) return 'closed';
+      return this.now.open && this.chosen === 'closed' ? 'cards' : this.chosen;
+    }
+    switch (this.view?.stage) {
+      case 'asking':
+      case 'bot':
+      case 'chat':
+        return this.chosen === 'message' ? 'message' : 'chat';
+      case 'form':
+        return 'message';
+      case 'ended':
+        return endOf(this.view.outcome ?? '', this.now.open);
+      default:
+        return this.chosen === 'message' ? 'message' : 'waiting';
+    }
+  }
+}
+
+function endOf(outcome: string, open: boolean): DoorState {
+  switch (outcome) {
+    case 'left-message':
+    case 'asked-call-back':
+      return 'thanks';
+    case 'turned-away':
+      return open ? 'busy' : 'closed';
+    default:
+      return 'ended';
+  }
+}
+
+function withBase(door: DoorDocument, base: string): DoorDocument {
+  return { ...door, picture: door.picture ? `${base}/${door.picture}` : null };
+}
+
+const later = (millis: number) => new Promise((resolve) => setTimeout(resolve, millis));

@@ -1,0 +1,295 @@
+/** @jsxImportSource preact */
+import type { ComponentChildren } from 'preact';
+import { useState } from 'preact/hooks';
+import { AskedOnTheWay, Composer, Conversation, Ways } from './conversation';
+import type { DoorDocument, DoorState, TextKind, View, Way } from './document';
+import { count, fill, waitWords } from './fill';
+import { type Answers, consentOf, Form, foreign, Words } from './form';
+import { Rating } from './rating';
+
+/** What a door tells whoever shows it. */
+export interface Actions {
+  onOpen: () => void;
+  onClose: () => void;
+  onStart: () => void;
+  onDismiss: () => void;
+  onAnswers: (answers: Answers) => void;
+  onMessage: (answers: Answers) => void;
+  onLine: (text: string) => void;
+  onTyping: (text: string) => void;
+  onWay: (way: Way) => void;
+  onEnd: () => void;
+  onRate: (rating: number, comment: string) => void;
+  onKeep: () => void;
+}
+
+export interface Scene {
+  door: DoorDocument;
+  view: View;
+  actions: Actions;
+}
+
+/** A door in a state. */
+export function Door(scene: Scene) {
+  return scene.view.state === 'before' ? <Threshold {...scene} /> : <Panel {...scene} />;
+}
+
+interface TextProps {
+  scene: Scene;
+  kind: TextKind;
+  tag?: 'p' | 'span' | 'h2';
+  lines?: number;
+  look?: string;
+}
+
+/** A text of the door with everything that is known put in; nothing where nobody wrote it. */
+export function Text({ scene: { door, view }, kind, tag: Tag = 'p', lines, look }: TextProps) {
+  const said = door.texts[kind];
+  if (!said) return null;
+  return (
+    <Tag data-place={kind} data-lines={lines} class={look} {...foreign(said, door)}>
+      {fill(said.text, door, view.known)}
+    </Tag>
+  );
+}
+
+/** Before opening: the button on the edge of the page, and perhaps an invitation over it. */
+function Threshold(scene: Scene) {
+  const { door, view, actions } = scene;
+  const invitation = view.invitation === null ? undefined : door.invitations[view.invitation];
+  return (
+    <div class="threshold">
+      {invitation && (
+        <aside class="invitation">
+          <p>
+            <Words said={invitation.text} door={door} place="invitation" lines={4} />
+          </p>
+          <div class="row">
+            <Press main words={door.words.start} onPress={actions.onOpen} />
+            <Press words={door.words.dismiss} onPress={actions.onDismiss} />
+          </div>
+        </aside>
+      )}
+      <button type="button" class="knock" id="knock" onClick={actions.onOpen} aria-expanded="false">
+        {door.picture && <Picture address={door.picture} size={24} />}
+        {door.texts.LABEL ? <Text scene={scene} kind="LABEL" tag="span" /> : <span>{door.words.start}</span>}
+      </button>
+    </div>
+  );
+}
+
+function Press({ words, main = false, onPress }: { words: string | undefined; main?: boolean; onPress: () => void }) {
+  return (
+    <button type="button" class={main ? 'main' : undefined} onClick={onPress}>
+      <span>{words}</span>
+    </button>
+  );
+}
+
+const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentChildren> = {
+  cards: (scene) => (
+    <>
+      <Greeting {...scene} />
+      {scene.door.cards.length > 0 && <AnswerCards {...scene} />}
+      <Press main words={scene.door.words.start} onPress={scene.actions.onStart} />
+    </>
+  ),
+  questions: (scene) => (
+    <>
+      <Greeting {...scene} />
+      <Form
+        door={scene.door}
+        questions={scene.door.questions}
+        consent={consentOf(scene.door)}
+        submit={scene.door.words.start ?? ''}
+        known={scene.view.answers}
+        onSend={scene.actions.onAnswers}
+      />
+    </>
+  ),
+  waiting: (scene) => (
+    <>
+      <div role="status">
+        <Text scene={scene} kind="WAITING" lines={5} />
+        <WaitingFacts {...scene} />
+      </div>
+      <Conversation {...scene} />
+      <AskedOnTheWay {...scene} />
+      <Ways {...scene} />
+      <Composer {...scene} />
+    </>
+  ),
+  chat: (scene) => (
+    <>
+      <Conversation {...scene} />
+      <AskedOnTheWay {...scene} />
+      <Ways {...scene} />
+      <Composer {...scene} />
+    </>
+  ),
+  'no-reply': (scene) => (
+    <>
+      <Conversation {...scene} />
+      <div role="status">
+        <Text scene={scene} kind="NO_REPLY" lines={4} look="aside" />
+      </div>
+      <Composer {...scene} />
+    </>
+  ),
+  busy: (scene) => <Text scene={scene} kind="BUSY" lines={6} />,
+  closed: (scene) => (
+    <>
+      <Text scene={scene} kind="CLOSED" lines={6} />
+      {scene.door.whenClosed === 'MESSAGE_FORM' && (
+        <Press main words={scene.door.words.leaveMessage} onPress={scene.actions.onStart} />
+      )}
+    </>
+  ),
+  message: (scene) => (
+    <>
+      <Text scene={scene} kind="MESSAGE" lines={5} />
+      <Form
+        door={scene.door}
+        questions={scene.door.message}
+        consent={consentOf(scene.door)}
+        submit={scene.door.words.sendMessage ?? ''}
+        known={scene.view.answers}
+        onSend={scene.actions.onMessage}
+      >
+        {scene.door.callBack && <CallBack door={scene.door} />}
+      </Form>
+    </>
+  ),
+  thanks: (scene) => (
+    <div role="status">
+      <Text scene={scene} kind="THANKS" lines={5} />
+    </div>
+  ),
+  ended: (scene) => (
+    <>
+      <div role="status">
+        <Text scene={scene} kind="ENDED" lines={4} />
+      </div>
+      {scene.view.lines.length > 0 && scene.view.live && <Conversation {...scene} />}
+      {scene.door.ending.rating && !scene.view.live && <Rating {...scene} />}
+      {scene.door.ending.transcript && <Press words={scene.door.words.keep} onPress={scene.actions.onKeep} />}
+      <Press words={scene.door.words.again} onPress={scene.actions.onStart} />
+    </>
+  ),
+};
+
+function Panel(scene: Scene) {
+  const { view, actions } = scene;
+  const state = view.state as Exclude<DoorState, 'before'>;
+  return (
+    <section
+      class="panel"
+      role="dialog"
+      aria-labelledby="title"
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') actions.onClose();
+      }}
+    >
+      <Head {...scene} />
+      <div class="body" key={state}>
+        {view.notice && (
+          <p class="notice" role="status">
+            {view.notice}
+          </p>
+        )}
+        {BODIES[state](scene)}
+      </div>
+    </section>
+  );
+}
+
+/** Who one talks with: the door, and in a chat the operator. */
+function Head(scene: Scene) {
+  const { door, view, actions } = scene;
+  const operator = view.state === 'chat' || view.state === 'no-reply' ? view.known.operator : undefined;
+  const shown = operator ? operator.picture : (door.picture ?? undefined);
+  const label = door.texts.LABEL;
+  const silent = view.state === 'closed' || view.state === 'message' || view.state === 'busy';
+  return (
+    <header>
+      {shown && <Picture address={shown} size={40} />}
+      <div class="names">
+        {operator ? (
+          <h2 id="title" data-place="operator">
+            <bdi>{operator.name}</bdi>
+          </h2>
+        ) : (
+          <h2 id="title" data-place="LABEL" {...(label && foreign(label, door))}>
+            {label?.text ?? door.words.write}
+          </h2>
+        )}
+        {!silent && <Text scene={scene} kind="OPEN" />}
+      </div>
+      <button type="button" class="close" aria-label={door.words.close} onClick={actions.onClose}>
+        ✕
+      </button>
+    </header>
+  );
+}
+
+function Greeting(scene: Scene) {
+  const known = scene.view.returning && scene.door.texts.RETURNING;
+  return <Text scene={scene} kind={known ? 'RETURNING' : 'GREETING'} lines={4} />;
+}
+
+function AnswerCards({ door }: Scene) {
+  return (
+    <div class="cards">
+      <h3>{door.words.cards}</h3>
+      {door.cards.map((card) => (
+        <details key={card.question.text}>
+          <summary>
+            <Words said={card.question} door={door} place={card.question.text} lines={2} />
+          </summary>
+          <p>
+            <Words said={card.answer} door={door} />
+          </p>
+        </details>
+      ))}
+    </div>
+  );
+}
+
+/** What the waiting text leaves out of position and wait. */
+function WaitingFacts({ door, view }: Scene) {
+  const said = door.texts.WAITING?.text ?? '';
+  const { position, waitSeconds } = view.known;
+  const facts: [string | undefined, string][] = [];
+  if (position !== undefined && !said.includes('{position}')) facts.push([door.words.before, count(position, door.locale)]);
+  if (waitSeconds !== undefined && !said.includes('{wait}')) facts.push([door.words.wait, waitWords(waitSeconds, door.locale)]);
+  if (facts.length === 0) return null;
+  return (
+    <dl>
+      {facts.map(([name, value]) => (
+        <>
+          <dt>{name}</dt>
+          <dd>{value}</dd>
+        </>
+      ))}
+    </dl>
+  );
+}
+
+function CallBack({ door }: { door: DoorDocument }) {
+  const [wished, setWished] = useState(false);
+  return (
+    <div class="field">
+      <label class="option">
+        <input type="checkbox" checked={wished} onChange={(event) => setWished(event.currentTarget.checked)} />
+        <span>{door.words.callBack}</span>
+      </label>
+      <label for="call-back">{door.words.callNumber}</label>
+      <input type="tel" name="call-back" id="call-back" autocomplete="tel" disabled={!wished} required />
+      <p class="wrong" role="alert" />
+    </div>
+  );
+}
+
+function Picture({ address, size }: { address: string; size: number }) {
+  return <img src={address} alt="" width={size} height={size} />;
+}

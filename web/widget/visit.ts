@@ -1,0 +1,99 @@
+import type { DoorDocument, DoorNow, VisitView, Way } from './document';
+import type { Answers } from './form';
+
+/** What opens a chat. */
+export interface Claim {
+  chat: number;
+  token: string;
+}
+
+/** An answer of the server that refuses something, with its reason. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The calls of a visitor. They fail with {@link Refused} where the server says no, else with what the network says. */
+export class Visit {
+  constructor(
+    /** Where the application is, without a slash at its end. */
+    readonly base: string,
+    readonly plan: string,
+    readonly door: string,
+  ) {}
+
+  async load(language: string | undefined): Promise<{ document: DoorDocument; now: DoorNow }> {
+    return this.call('GET', `/doors/${this.door}${language ? `?language=${encodeURIComponent(language)}` : ''}`);
+  }
+
+  async now(language: string): Promise<DoorNow> {
+    return this.call('GET', `/doors/${this.door}/now?language=${encodeURIComponent(language)}`);
+  }
+
+  async start(wish: {
+    key: string;
+    language: string;
+    page: string | null;
+    returning: boolean;
+    consent: boolean;
+    answers: Answers;
+    facts: Record<string, string>;
+  }): Promise<Claim> {
+    return this.call('POST', `/doors/${this.door}/chats`, wish);
+  }
+
+  async view(claim: Claim, after: number, waitSeconds = 0): Promise<VisitView> {
+    return this.call('GET', `/chats/${claim.chat}?after=${after}&waitSeconds=${waitSeconds}`, undefined, claim);
+  }
+
+  async say(claim: Claim, key: string, text: string) {
+    return this.call('POST', `/chats/${claim.chat}/messages`, { key, text }, claim);
+  }
+
+  async answer(claim: Claim, answers: Answers) {
+    return this.call('POST', `/chats/${claim.chat}/answers`, { answers }, claim);
+  }
+
+  async choose(claim: Claim, way: Way, answers: Answers) {
+    return this.call('POST', `/chats/${claim.chat}/choose`, { way, answers }, claim);
+  }
+
+  async type(claim: Claim, text: string) {
+    return this.call('POST', `/chats/${claim.chat}/typing`, { text }, claim);
+  }
+
+  async mark(claim: Claim, got: number, read: number) {
+    return this.call('POST', `/chats/${claim.chat}/marks`, { got, read }, claim);
+  }
+
+  async leave(claim: Claim) {
+    return this.call('POST', `/chats/${claim.chat}/leave`, {}, claim);
+  }
+
+  private async call<T>(method: string, path: string, body?: unknown, claim?: Claim): Promise<T> {
+    const headers: Record<string, string> = {};
+    if (body !== undefined) headers['Content-Type'] = 'application/json';
+    if (claim) headers['X-Chat-Token'] = claim.token;
+    const response = await fetch(`${this.base}/visit/${this.plan}${path}`, {
+      method,
+      headers,
+      credentials: 'omit',
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    if (!response.ok) throw new Refused(response.status, detailOf(text) ?? response.statusText);
+    return (text ? JSON.parse(text) : undefined) as T;
+  }
+}
+
+function detailOf(text: string): string | undefined {
+  try {
+    return (JSON.parse(text) as { detail?: string }).detail;
+  } catch {
+    return undefined;
+  }
+}
