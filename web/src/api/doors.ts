@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
 import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor } from './model';
@@ -30,6 +30,27 @@ export function useEmbedding(plan: string, door: string, language: string) {
   return useQuery({
     queryKey: [plan, 'embedding', door, language],
     queryFn: () => call<Embedding>('GET', `/plans/${plan}/doors/${door}/embedding?language=${encodeURIComponent(language)}`),
+  });
+}
+
+const PAUSES_AGAIN_MILLIS = 10_000;
+
+/** The doors of the live plan that are paused now. */
+export function usePauses(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'pauses'],
+    queryFn: () => call<string[]>('GET', `/plans/${plan}/doors/pauses`),
+    refetchInterval: PAUSES_AGAIN_MILLIS,
+  });
+}
+
+/** Pauses a door of the live plan, or opens it again. */
+export function usePause(plan: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ door, paused }: { door: string; paused: boolean }) =>
+      call('POST', `/plans/${plan}/doors/${door}/pause`, { paused }),
+    onSettled: () => queries.invalidateQueries({ queryKey: [plan, 'pauses'] }),
   });
 }
 

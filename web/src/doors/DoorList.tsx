@@ -1,7 +1,9 @@
-import { useDoors } from '../api/doors';
+import { Button } from 'antd';
+import { useDoors, usePause, usePauses } from '../api/doors';
 import type { DoorLine, FrontDoor } from '../api/model';
 import { UnsavedDot } from '../plan/UnsavedDot';
 import { usePlace } from '../plan/place';
+import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
 
@@ -68,6 +70,7 @@ function DoorRow({
               {line.opens ? `, opens ${formatMoment(line.opens, zone)}` : ''}; a visitor meets {line.visitorMeets}
             </span>
             <div className="soft door-because">{line.because}</div>
+            <Pause door={door} />
           </>
         )}
       </div>
@@ -104,4 +107,22 @@ function DoorRow({
 function where(door: FrontDoor) {
   if (door.pages.length === 0) return 'a plain link';
   return door.pages.length === 1 ? door.pages[0] : `${door.pages[0]} and ${door.pages.length - 1} more`;
+}
+
+/** Whether the door of the live plan is paused, and the way to change it at once. */
+function Pause({ door }: { door: FrontDoor }) {
+  const { draft, account } = useWorkplace();
+  const { data: pauses = [] } = usePauses(draft.id);
+  const pause = usePause(draft.id);
+  if (!draft.live || !account.permissions.includes('PAUSE')) return null;
+  const paused = pauses.includes(door.id);
+  return (
+    <div className="door-pause">
+      {paused && <span className="short">▾ paused: no chat can be started </span>}
+      <Button size="small" loading={pause.isPending} onClick={() => pause.mutate({ door: door.id, paused: !paused })}>
+        {paused ? 'Open it again' : 'Pause it now'}
+      </Button>
+      <ErrorNote error={pause.error} />
+    </div>
+  );
 }

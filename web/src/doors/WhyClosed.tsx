@@ -15,6 +15,7 @@ const TYPING = 200;
 
 const STEP_NAMES: Record<string, string> = {
   live: 'Live',
+  paused: 'Not paused',
   site: 'Site',
   script: 'Policy: script',
   connection: 'Policy: connection',

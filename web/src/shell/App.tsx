@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { keepEditsOf } from '../api/edits';
 import type { Account } from '../api/model';
 import { usePlans } from '../api/plan';
@@ -10,7 +10,7 @@ import { Failing } from './Failure';
 import { usePlace } from '../plan/place';
 import { Shell } from './Shell';
 import { FirstAccount, NewPlan, SignIn } from './SignIn';
-import { accountView, views } from './views';
+import { accountView, DESK, DeskView, views } from './views';
 import '../ui/panel.css';
 import './shell.css';
 
@@ -38,6 +38,7 @@ function SignedIn({ account }: { account: Account }) {
   const plans = usePlans();
   keepEditsOf(account.name);
   const { plan: wanted } = usePlace();
+  const { pathname } = useLocation();
   if (!plans.data) {
     return (
       <main className="gate">
@@ -48,6 +49,16 @@ function SignedIn({ account }: { account: Account }) {
   }
   const plan = plans.data.find((one) => one.id === wanted) ?? plans.data[0];
   if (!plan) return <NewPlan canMake={account.permissions.includes('DESIGN')} />;
+  // Who answers chats and designs nothing begins at the desk, which has a frame of its own.
+  const begins = account.permissions.includes('ANSWER') && !account.permissions.includes('DESIGN') ? DESK : '/passage';
+  if (pathname === DESK) {
+    return (
+      <Suspense fallback={<p className="soft view-loading">Loading …</p>}>
+        <DeskView key={plan.id} plan={plan.id} account={account} />
+      </Suspense>
+    );
+  }
+  if (pathname === '/' && begins === DESK) return <Navigate to={DESK} replace />;
   return (
     <Shell key={plan.id} plan={plan.id} account={account}>
       <Failing>
@@ -56,7 +67,7 @@ function SignedIn({ account }: { account: Account }) {
             {[...views, accountView].map(({ path, component: Component }) => (
               <Route key={path} path={path} element={<Component />} />
             ))}
-            <Route path="*" element={<Navigate to="/passage" replace />} />
+            <Route path="*" element={<Navigate to={begins} replace />} />
           </Routes>
         </Suspense>
       </Failing>

@@ -18,7 +18,7 @@ import { useWorkplace, type Workplace, WorkplaceContext } from '../plan/workplac
 import { mondayOf } from '../time/time';
 import { UndoRedo } from './UndoRedo';
 import { Unsaved } from './Unsaved';
-import { accountView, type View, views } from './views';
+import { accountView, DESK, type View, views } from './views';
 import { WeekRuler } from './WeekRuler';
 
 const loadPalette = () => import('./CommandPalette');
@@ -145,7 +145,7 @@ function draftWords({ live, changedSinceLive }: Workplace['draft']) {
 }
 
 function Navigation() {
-  const { draft } = useWorkplace();
+  const { draft, account } = useWorkplace();
   const { pathname, search } = useLocation();
   const { data: findings } = useFindings(draft.id);
   const kept = new URLSearchParams(search);
@@ -153,11 +153,12 @@ function Navigation() {
   const begin = new URLSearchParams([...kept].filter(([name]) => name === 'at' || name === 'plan'));
   return (
     <nav className="navigation" aria-label="Views">
-      {views.map((view) => (
+      {views.filter(({ permission }) => !permission || account.permissions.includes(permission)).map((view) => (
         <NavLink key={view.path} to={{ pathname: view.path, search: (pathname === view.path ? begin : kept).toString() }}>
           {view.name} <FindingCount findings={findings ?? []} view={view} />
         </NavLink>
       ))}
+      {account.permissions.includes('ANSWER') && <NavLink to={{ pathname: DESK, search: begin.toString() }}>Desk</NavLink>}
     </nav>
   );
 }

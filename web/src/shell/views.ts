@@ -1,5 +1,5 @@
 import { type ComponentType, lazy } from 'react';
-import type { ElementKind } from '../api/model';
+import type { ElementKind, Permission } from '../api/model';
 
 export interface View {
   path: string;
@@ -9,6 +9,8 @@ export interface View {
   load: () => Promise<unknown>;
   /** The kinds of elements whose findings are counted beside its name. */
   findings: ElementKind[];
+  /** Who may not do this does not see the view. */
+  permission?: Permission;
 }
 
 function inTime(load: () => Promise<{ default: ComponentType }>) {
@@ -90,6 +92,13 @@ export const views: View[] = [
     findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules'],
   },
   {
+    path: '/records',
+    name: 'Records',
+    ...inTime(() => import('../records/RecordsView').then((m) => ({ default: m.RecordsView }))),
+    findings: [],
+    permission: 'RECORDS',
+  },
+  {
     path: '/revisions',
     name: 'Revisions',
     ...inTime(() => import('../revisions/RevisionsView').then((m) => ({ default: m.RevisionsView }))),
@@ -104,6 +113,10 @@ export const accountView: View = {
   ...inTime(() => import('../account/AccountView').then((m) => ({ default: m.AccountView }))),
   findings: [],
 };
+
+/** Where operators work, in a frame of its own. */
+export const DESK = '/desk';
+export const DeskView = lazy(() => import('../desk/DeskView').then((m) => ({ default: m.DeskView })));
 
 /** Starts to fetch the code of the view at an address while its data is still on the way. */
 export function loadEarly(path: string) {

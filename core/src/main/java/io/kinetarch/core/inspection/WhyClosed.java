@@ -56,6 +56,7 @@ public final class WhyClosed {
      * @param nonce that its script element carries; null for none
      * @param base where the application is, without a slash at the end
      * @param live whether the door is part of the plan that is live
+     * @param paused whether somebody has paused it
      * @param waiting chats that wait already, by queue
      */
     public record Question(
@@ -65,12 +66,15 @@ public final class WhyClosed {
             @Nullable String nonce,
             URI base,
             boolean live,
+            boolean paused,
             Presence presence,
             Map<QueueId, Integer> waiting) {}
 
     /** What a link is about. */
     public enum Step {
         LIVE,
+        /** Nobody has paused the door; only where somebody has. */
+        PAUSED,
         SITE,
         SCRIPT,
         CONNECTION,
@@ -117,6 +121,7 @@ public final class WhyClosed {
 
     private List<Link> chain() {
         live();
+        paused();
         var page = asked.page();
         if (page != null) {
             site(page);
@@ -144,6 +149,18 @@ public final class WhyClosed {
                 door.id(),
                 "Let the plan go live.",
                 null);
+    }
+
+    private void paused() {
+        if (asked.paused()) {
+            add(
+                    Step.PAUSED,
+                    false,
+                    "Somebody has paused " + door.name() + ": it does what it does when it is closed.",
+                    door.id(),
+                    "Open it again under Doors; no revision is needed.",
+                    null);
+        }
     }
 
     private void site(URI page) {

@@ -150,6 +150,7 @@ class WhyClosedTest {
                         null,
                         URI.create("https://chat.example"),
                         true,
+                        false,
                         Presence.usual(plan, TUESDAY_TEN),
                         Map.of()));
     }
@@ -165,6 +166,7 @@ class WhyClosedTest {
                         null,
                         URI.create("https://chat.example"),
                         true,
+                        false,
                         Presence.usual(plan, at),
                         waiting));
     }

@@ -57,8 +57,8 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /** Plans that use everything a dispatcher knows, put together by chance. */
-final class RandomPlans {
-    static final Instant FROM = Instant.parse("2026-12-07T09:00:00Z");
+public final class RandomPlans {
+    public static final Instant FROM = Instant.parse("2026-12-07T09:00:00Z");
     static final List<String> LANGUAGES = List.of("en", "de");
     static final List<String> TOPICS = List.of("fares", "freight", "lost");
     private static final ZoneId DUBLIN = ZoneId.of("Europe/Dublin");
@@ -79,7 +79,7 @@ final class RandomPlans {
                 .toList();
     }
 
-    static Plan plan(long seed) {
+    public static Plan plan(long seed) {
         return new RandomPlans(seed).plan();
     }
 

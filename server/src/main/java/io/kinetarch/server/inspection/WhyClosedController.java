@@ -12,6 +12,8 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.routing.ArrivalDocument;
 import io.kinetarch.server.routing.PageAddress;
+import io.kinetarch.server.shell.PublicAddress;
+import io.kinetarch.server.visit.LivePlans;
 import java.net.URI;
 import java.time.Instant;
 import java.util.List;
@@ -22,15 +24,18 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Why a visitor would not get a chat through a door of the draft. */
 @RestController
 class WhyClosedController {
     private final Plans plans;
+    private final LivePlans livePlans;
+    private final PublicAddress address;
 
-    WhyClosedController(Plans plans) {
+    WhyClosedController(Plans plans, LivePlans livePlans, PublicAddress address) {
         this.plans = plans;
+        this.livePlans = livePlans;
+        this.address = address;
     }
 
     /**
@@ -105,8 +110,9 @@ class WhyClosedController {
                 page,
                 asked.policies(),
                 asked.nonce(),
-                URI.create(ServletUriComponentsBuilder.fromCurrentContextPath().toUriString()),
+                URI.create(address.base()),
                 live,
+                livePlans.paused(planId).contains(door),
                 there,
                 waiting);
         return WhyClosed.of(plan, question).stream()

@@ -1,0 +1,141 @@
+import { Client } from '@stomp/stompjs';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { call, untilConnected } from './client';
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+export type Desk = Schemas['Desk'];
+export type Place = Schemas['Place'];
+export type DeskLine = Schemas['DeskLine'];
+export type WaitingChat = Schemas['WaitingChat'];
+export type Colleague = Schemas['Colleague'];
+
+/** What the wire tells a desk. */
+interface DeskNews {
+  place: Place | null;
+  changed: boolean;
+  typing: { chat: number; text: string } | null;
+}
+
+/** Waiting chats and colleagues are looked at again and again; what concerns the operator comes at once. */
+const AGAIN_MILLIS = 5_000;
+const PULSE_MILLIS = 10_000;
+
+const deskKey = (plan: string) => ['desk', plan];
+const path = (plan: string) => `/plans/${plan}/desk`;
+
+export function useDesk(plan: string) {
+  return useQuery({
+    queryKey: deskKey(plan),
+    queryFn: () => call<Desk>('GET', path(plan)),
+    refetchInterval: AGAIN_MILLIS,
+    staleTime: 0,
+  });
+}
+
+/** Hears what comes to a desk; whether it does, and what visitors are typing, by chat. */
+export function useDeskWire(plan: string, operator: string | undefined) {
+  const queries = useQueryClient();
+  const [connected, setConnected] = useState(true);
+  const [typing, setTyping] = useState<Record<number, string>>({});
+  useEffect(() => {
+    if (!operator) return;
+    const again = () => void queries.invalidateQueries({ queryKey: deskKey(plan) });
+    const client = new Client({
+      brokerURL: `${window.location.origin.replace(/^http/, 'ws')}/live/desk`,
+      connectHeaders: { plan },
+      reconnectDelay: 1000,
+      heartbeatIncoming: PULSE_MILLIS,
+      heartbeatOutgoing: PULSE_MILLIS,
+      onConnect: () => {
+        setConnected(true);
+        client.subscribe(`/topic/desk.${plan}.${operator}`, (frame) => {
+          const news = JSON.parse(frame.body) as DeskNews;
+          if (news.typing) {
+            const { chat, text } = news.typing;
+            setTyping((all) => ({ ...all, [chat]: text }));
+          }
+          const place = news.place;
+          if (place) {
+            if (place.lines.some(({ from }) => from === 'visitor')) setTyping(({ [place.chat]: _, ...others }) => others);
+            let missed = false;
+            queries.setQueryData<Desk>(deskKey(plan), (desk) => {
+              const merged = desk && merge(desk, place);
+              missed = !merged;
+              return merged ?? desk;
+            });
+            if (missed) again();
+          }
+          if (news.changed) again();
+        });
+        again();
+      },
+      onWebSocketClose: () => setConnected(false),
+    });
+    client.activate();
+    return () => void client.deactivate();
+  }, [plan, operator, queries]);
+  return { connected, typing };
+}
+
+/** A desk with what is new in one of its places; null where something was missed between, so that it has to be asked for whole. */
+export function merge(desk: Desk, news: Place): Desk | null {
+  const self = desk.self.id;
+  const mine = news.stage !== 'none' && (news.holder === self || news.colleagues.includes(self));
+  const known = desk.places.find(({ chat }) => chat === news.chat);
+  const others = desk.places.filter(({ chat }) => chat !== news.chat);
+  if (!mine) return known ? { ...desk, places: others } : desk;
+  if (!known) return news.from === 0 ? { ...desk, places: [...desk.places, news] } : null;
+  if (news.from > known.number) return null;
+  const place: Place = {
+    ...news,
+    from: 0,
+    number: Math.max(known.number, news.number),
+    lines: [...known.lines, ...news.lines.filter(({ number }) => number > known.number)],
+    steps: [...known.steps, ...news.steps.filter(({ number }) => number > known.number)],
+  };
+  return { ...desk, places: desk.places.map((one) => (one.chat === news.chat ? place : one)) };
+}
+
+function useDeskCall<Wish>(plan: string, send: (wish: Wish) => Promise<unknown>) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: send,
+    ...untilConnected,
+    onSettled: () => queries.invalidateQueries({ queryKey: deskKey(plan) }),
+  });
+}
+
+export const usePresence = (plan: string) =>
+  useDeskCall(plan, (state: string) => call('POST', `${path(plan)}/presence`, { state }));
+
+export type PlaceAct = 'accept' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back';
+
+export const usePlaceAct = (plan: string) =>
+  useDeskCall(plan, ({ chat, act }: { chat: number; act: PlaceAct }) => call('POST', `${path(plan)}/chats/${chat}/${act}`, {}));
+
+export const useReply = (plan: string) =>
+  useDeskCall(plan, ({ chat, key, text }: { chat: number; key: string; text: string }) =>
+    call('POST', `${path(plan)}/chats/${chat}/messages`, { key, text }),
+  );
+
+/** Where a chat is sent. */
+export type Transfer = { queue: string } | { operator: string };
+
+export const useTransfer = (plan: string) =>
+  useDeskCall(plan, ({ chat, to }: { chat: number; to: Transfer }) => call('POST', `${path(plan)}/chats/${chat}/transfer`, to));
+
+export const useCallIn = (plan: string) =>
+  useDeskCall(plan, ({ chat, operator }: { chat: number; operator: string }) =>
+    call('POST', `${path(plan)}/chats/${chat}/call-in`, { operator }),
+  );
+
+/** Passing signs are sent once: the next one says it too. */
+export const tellTyping = (plan: string, chat: number) => {
+  call('POST', `${path(plan)}/chats/${chat}/typing`, {}).catch(() => undefined);
+};
+
+export const tellMarks = (plan: string, chat: number, got: number, read: number) => {
+  call('POST', `${path(plan)}/chats/${chat}/marks`, { got, read }).catch(() => undefined);
+};

@@ -1,0 +1,108 @@
+import { Button } from 'antd';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import {
+  type Desk as DeskState,
+  tellMarks,
+  tellTyping,
+  useCallIn,
+  useDesk,
+  useDeskWire,
+  usePlaceAct,
+  usePresence,
+  useReply,
+  useTransfer,
+} from '../api/desk';
+import type { Account } from '../api/model';
+import { useSignOut } from '../api/session';
+import { Away } from '../ui/Away';
+import { ErrorNote } from '../ui/ErrorNote';
+import { Desk, type DeskActions, type SendingReply } from './Desk';
+
+const TYPING_MILLIS = 1500;
+
+/** The desk of whoever is signed in, on the live plan. */
+export function DeskView({ plan, account }: { plan: string; account: Account }) {
+  const desk = useDesk(plan);
+  if (!desk.data) {
+    return (
+      <main className="gate">
+        {desk.error ? (
+          <div className="gate-card">
+            <ErrorNote error={desk.error} />
+            {account.permissions.includes('DESIGN') && <Link to="/people">Look at the people of the plan</Link>}
+          </div>
+        ) : (
+          <Away reason={desk.failureReason} />
+        )}
+      </main>
+    );
+  }
+  return <LiveDesk plan={plan} account={account} desk={desk.data} />;
+}
+
+function LiveDesk({ plan, account, desk }: { plan: string; account: Account; desk: DeskState }) {
+  const { connected, typing } = useDeskWire(plan, desk.self.id);
+  const signOut = useSignOut();
+  const presence = usePresence(plan);
+  const act = usePlaceAct(plan);
+  const reply = useReply(plan);
+  const transfer = useTransfer(plan);
+  const callIn = useCallIn(plan);
+  const [sending, setSending] = useState<SendingReply[]>([]);
+  const typed = useRef(0);
+  useMarks(plan, desk);
+
+  const here = useMemo(() => new Set(desk.places.flatMap(({ lines }) => lines.map(({ key }) => key))), [desk.places]);
+  const actions: DeskActions = {
+    presence: (state) => presence.mutate(state),
+    act: (chat, what) => act.mutate({ chat, act: what }),
+    reply: (chat, text) => {
+      const key = crypto.randomUUID();
+      setSending((all) => [...all.filter((one) => !here.has(one.key)), { chat, key, text }]);
+      reply.mutate(
+        { chat, key, text },
+        { onError: () => setSending((all) => all.filter((one) => one.key !== key)) },
+      );
+    },
+    type: (chat) => {
+      if (Date.now() - typed.current < TYPING_MILLIS) return;
+      typed.current = Date.now();
+      tellTyping(plan, chat);
+    },
+    transfer: (chat, to) => transfer.mutate({ chat, to }),
+    callIn: (chat, operator) => callIn.mutate({ chat, operator }),
+  };
+  const failure = presence.error ?? act.error ?? reply.error ?? transfer.error ?? callIn.error;
+  return (
+    <Desk
+      desk={desk}
+      typing={typing}
+      sending={sending.filter(({ key }) => !here.has(key))}
+      actions={actions}
+      head={
+        <>
+          {!connected && <span className="warns">◆ connecting again …</span>}
+          <span className="header-space" />
+          {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}
+          <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>
+            Sign out
+          </Button>
+        </>
+      }
+      trouble={failure ? <ErrorNote error={failure} /> : null}
+    />
+  );
+}
+
+/** Tells how far this screen has got every chat, and read it while it can be seen. */
+function useMarks(plan: string, desk: DeskState) {
+  const told = useRef(new Map<number, number>());
+  useEffect(() => {
+    for (const { chat, number, stage } of desk.places) {
+      if (stage !== 'held' || (told.current.get(chat) ?? 0) >= number || document.visibilityState !== 'visible') continue;
+      told.current.set(chat, number);
+      tellMarks(plan, chat, number, number);
+    }
+  }, [plan, desk]);
+}

@@ -1,0 +1,262 @@
+import { Button, Dropdown } from 'antd';
+import { useEffect, useLayoutEffect, useRef } from 'react';
+import type { Colleague, Desk, Place } from '../api/desk';
+import { clockWords, secondsSince, timeOfDay } from './clock';
+import type { DeskActions } from './Desk';
+import { useDrafts } from './drafts';
+import { markOf, speaker, waitsSince } from './place';
+
+interface Sending {
+  key: string;
+  text: string;
+}
+
+interface PlaceProps {
+  desk: Desk;
+  place: Place;
+  at: number;
+  typing: string | undefined;
+  /** Replies that are on their way. */
+  sending: Sending[];
+  number: number;
+  actions: DeskActions;
+}
+
+/** A chat in its place: whole, with its visitor's clock on the upper edge. */
+export function PlaceCard(props: PlaceProps) {
+  switch (props.place.stage) {
+    case 'offered':
+      return <Offered {...props} />;
+    case 'wrap-up':
+      return <WrapUp {...props} />;
+    default:
+      return <Held {...props} />;
+  }
+}
+
+function Edge({ share, late, kind }: { share: number; late: boolean; kind: string }) {
+  const width = `${100 * Math.min(1, Math.max(0, share))}%`;
+  return (
+    <div className="place-edge">
+      <div className={late ? 'late' : kind} style={{ width }} />
+    </div>
+  );
+}
+
+function Offered({ desk, place, at, number, actions }: PlaceProps) {
+  const left = place.offerUntil ? -secondsSince(place.offerUntil, at) : 0;
+  const reason = place.steps.findLast(({ event }) => event === 'offered')?.because;
+  return (
+    <section className="place place-offered" aria-label={`Place ${number}: offered`}>
+      <Edge share={left / desk.acceptSeconds} late={false} kind="offer" />
+      <header>
+        <h2>Offered to you</h2>
+        <span className="warns">{clockWords(left)} left</span>
+      </header>
+      <p>
+        <strong>{place.queueName}</strong>, {place.language}, waits {clockWords(secondsSince(place.arrivedAt, at))}
+      </p>
+      {place.lines.slice(-3).map((line) => (
+        <blockquote key={line.number} dir="auto">
+          {line.text}
+        </blockquote>
+      ))}
+      {reason && <p className="soft">Why you: {reason}.</p>}
+      <Facts place={place} />
+      <div className="place-row">
+        <Button type="primary" onClick={() => actions.act(place.chat, 'accept')}>
+          Take it
+        </Button>
+        <Button onClick={() => actions.act(place.chat, 'decline')}>Leave it to others</Button>
+      </div>
+    </section>
+  );
+}
+
+function WrapUp({ place, number, actions }: PlaceProps) {
+  return (
+    <section className="place" aria-label={`Place ${number}: to be written up`}>
+      <Edge share={0} late={false} kind="calm" />
+      <header>
+        <h2>{place.visitor ?? 'Visitor'}</h2>
+        <span className="soft">{place.outcome?.toLowerCase().replaceAll('_', ' ')}</span>
+      </header>
+      <Lines place={place} sending={[]} typing={undefined} />
+      <div className="place-row">
+        <Button type="primary" onClick={() => actions.act(place.chat, 'wrap-up')}>
+          Done, free the place
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Held({ desk, place, at, typing, sending, number, actions }: PlaceProps) {
+  const since = waitsSince(place);
+  const seconds = since && sending.length === 0 ? secondsSince(since, at) : null;
+  const late = seconds !== null && seconds > desk.replySeconds / 2;
+  return (
+    <section className="place" aria-label={`Place ${number}: ${place.visitor ?? 'Visitor'}`}>
+      <Edge share={seconds === null ? 0 : seconds / desk.replySeconds} late={late} kind="calm" />
+      <header>
+        <h2>{place.visitor ?? 'Visitor'}</h2>
+        {seconds === null ? (
+          <span className="soft">answered</span>
+        ) : (
+          <span className={late ? 'rust' : 'soft'}>
+            {late && '▴ '}waits {clockWords(seconds)} of {clockWords(desk.replySeconds)}
+          </span>
+        )}
+      </header>
+      <p className="soft place-line">
+        {place.queueName} · {place.language} · waited {clockWords(place.waitedMillis / 1000)} · {place.door}
+        {place.colleagues.length > 0 && ` · with ${names(place.colleagues, desk)}`}
+      </p>
+      <Facts place={place} />
+      <Lines place={place} sending={sending} typing={typing} />
+      <Reply place={place} number={number} actions={actions} />
+      <div className="place-row">
+        <SendOn desk={desk} place={place} actions={actions} />
+        {place.colleagues.length > 0 && <Button onClick={() => actions.act(place.chat, 'step-out')}>Step out</Button>}
+        <Button onClick={() => actions.act(place.chat, 'end')}>End the chat</Button>
+      </div>
+    </section>
+  );
+}
+
+function names(ids: string[], desk: Desk): string {
+  return ids.map((id) => (id === desk.self.id ? 'you' : (desk.colleagues.find((one) => one.id === id)?.name ?? id))).join(', ');
+}
+
+function Facts({ place }: { place: Place }) {
+  if (place.facts.length === 0 && !place.page) return null;
+  return (
+    <p className="place-facts">
+      {place.facts.map(({ name, value }) => (
+        <span key={name}>
+          {name} <strong>{value}</strong>
+        </span>
+      ))}
+      {place.page && <span className="soft">from {new URL(place.page).pathname}</span>}
+    </p>
+  );
+}
+
+function Lines({ place, sending, typing }: Pick<PlaceProps, 'place' | 'sending' | 'typing'>) {
+  const log = useRef<HTMLDivElement>(null);
+  const newest = place.lines.at(-1)?.number;
+  useLayoutEffect(() => {
+    if (log.current) log.current.scrollTop = log.current.scrollHeight;
+  }, [newest, sending.length, typing]);
+  return (
+    <div className="place-lines" role="log" aria-label="Conversation" tabIndex={0} ref={log}>
+      {place.lines.map((line) => (
+        <div key={line.number} className={`said said-${line.from}`}>
+          <span className="said-who">
+            <strong>{speaker(line, place)}</strong> {timeOfDay(line.at)}
+          </span>
+          <span dir="auto">{line.text}</span>
+          {line.from === 'operator' && <small className="soft">{markOf(line, place)}</small>}
+        </div>
+      ))}
+      {sending.map(({ key, text }) => (
+        <div key={key} className="said said-operator">
+          <span dir="auto">{text}</span>
+          <small className="soft">sending …</small>
+        </div>
+      ))}
+      {typing && (
+        <div className="said said-visitor said-typing">
+          <span dir="auto">{typing}</span> <small className="soft">typing</small>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' | 'actions'>) {
+  const text = useDrafts(({ drafts }) => drafts[place.chat] ?? '');
+  const write = useDrafts(({ write: writeDraft }) => writeDraft);
+  const field = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => {
+    function onKey(event: KeyboardEvent) {
+      if (event.altKey && event.key === String(number)) {
+        event.preventDefault();
+        field.current?.focus();
+      }
+    }
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [number]);
+  function send() {
+    if (!text.trim()) return;
+    actions.reply(place.chat, text.trim());
+    write(place.chat, '');
+  }
+  return (
+    <div className="place-reply">
+      <textarea
+        ref={field}
+        rows={3}
+        aria-label={`Reply to ${place.visitor ?? 'the visitor'}`}
+        value={text}
+        maxLength={4000}
+        dir="auto"
+        onChange={(event) => {
+          write(place.chat, event.target.value);
+          actions.type(place.chat);
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || event.shiftKey || event.nativeEvent.isComposing) return;
+          event.preventDefault();
+          send();
+        }}
+      />
+      <span className="soft">Enter sends · Shift Enter a new line · Alt {number} this place</span>
+    </div>
+  );
+}
+
+function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'actions'>) {
+  const queues = desk.queues.filter(({ id }) => place.transfers.includes(id));
+  const there = desk.colleagues.filter(({ state }) => state === 'present');
+  const items = [
+    {
+      key: 'queues',
+      type: 'group' as const,
+      label: queues.length > 0 ? 'To a queue' : 'This queue sends chats to no other',
+      children: queues.map(({ id, name }) => ({ key: `queue ${id}`, label: name })),
+    },
+    {
+      key: 'people',
+      type: 'group' as const,
+      label: there.length > 0 ? 'To a colleague' : 'No colleague is present',
+      children: there.map((one) => ({ key: `operator ${one.id}`, label: withRoom(one) })),
+    },
+    {
+      key: 'in',
+      type: 'group' as const,
+      label: 'Call in',
+      children: there.map((one) => ({ key: `in ${one.id}`, label: withRoom(one) })),
+    },
+  ].filter(({ key }) => key !== 'in' || there.length > 0);
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items,
+        onClick: ({ key }) => {
+          const [kind, id = ''] = key.split(' ');
+          if (kind === 'in') actions.callIn(place.chat, id);
+          else actions.transfer(place.chat, kind === 'queue' ? { queue: id } : { operator: id });
+        },
+      }}
+    >
+      <Button>Send on …</Button>
+    </Dropdown>
+  );
+}
+
+function withRoom(colleague: Colleague): string {
+  return `${colleague.name}, ${Math.max(0, colleague.capacity - colleague.inUse)} of ${colleague.capacity} free`;
+}

@@ -1,0 +1,46 @@
+import type { WaitingChat } from '../api/desk';
+import { clockWords, secondsSince } from './clock';
+
+const SHORTEST_AXIS = 120;
+const TICKS = 5;
+
+/** Who waits, by how long: what the operator could take is filled, others' is hollow. */
+export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: number }) {
+  const waits = waiting.map((chat) => ({ ...chat, seconds: Math.max(0, secondsSince(chat.since, at)) }));
+  const longest = Math.max(SHORTEST_AXIS, ...waits.map(({ seconds }) => seconds));
+  const share = (seconds: number) => `${(100 * seconds) / longest}%`;
+  const mine = waits.filter((chat) => chat.mine).length;
+  return (
+    <section className="waiting" aria-label="Waiting">
+      <p>
+        <strong>Waiting</strong>{' '}
+        <span className="soft">
+          {waits.length === 0
+            ? 'nobody'
+            : `${waits.length} ${waits.length === 1 ? 'chat' : 'chats'}, ${mine} of queues that you take from`}
+        </span>
+      </p>
+      <div className="waiting-axis">
+        {Array.from({ length: TICKS + 1 }, (_, i) => (longest * i) / TICKS).map((seconds) => (
+          <span key={seconds} className="waiting-tick" style={{ left: share(seconds) }}>
+            {clockWords(seconds)}
+          </span>
+        ))}
+        {waits.map((chat, i) => (
+          <span
+            key={chat.chat}
+            className={`waiting-mark${chat.mine ? ' waiting-mine' : ''}`}
+            style={{ left: share(chat.seconds) }}
+            title={`${chat.queueName}, ${chat.language}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`}
+          >
+            {i < 12 && (
+              <span className="waiting-words">
+                {chat.queueName} {clockWords(chat.seconds)}
+              </span>
+            )}
+          </span>
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { RecordEntry } from '../api/model';
+import { useRecord } from '../api/records';
+import { usePlace } from '../plan/place';
+import type { ElementKind } from '../api/model';
+import { formatInstant, formatSeconds } from '../time/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { LifeLine, lengthOf } from './LifeLine';
+import { outcomeWords } from './outcome';
+
+/** One finished chat: its life, what was said, and why what happened did. */
+export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: string; onClose: () => void }) {
+  const { data, error } = useRecord(plan, chat);
+  const [trace, setTrace] = useState(true);
+  const begun = data?.line.arrivedAt ?? '';
+  return (
+    <aside className="panel record" aria-label="Record">
+      <div className="record-head">
+        <h2>Chat {chat}</h2>
+        <Button size="small" aria-pressed={trace} onClick={() => setTrace(!trace)}>
+          {trace ? 'Only what was said' : 'With the trace'}
+        </Button>
+        <Button size="small" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      <ErrorNote error={error} />
+      {data && (
+        <>
+          <LifeLine life={data.line.life} longest={lengthOf(data.line.life)} tall />
+          <dl className="record-facts">
+            <dt>Ended</dt>
+            <dd>
+              {outcomeWords(data.line.outcome)}, {formatInstant(data.line.endedAt)}
+            </dd>
+            <dt>Came by</dt>
+            <dd>
+              {data.line.door}, {data.line.language}
+              {data.page && `, from ${data.page}`}
+            </dd>
+            <dt>Waited</dt>
+            <dd>{formatSeconds(data.line.waitedMillis / 1000)}</dd>
+            {data.known.map(({ name, value }) => (
+              <Fact key={name} name={name} value={value} />
+            ))}
+            {data.consent && <Fact name="Agreed to" value={data.consent} />}
+            <Fact name="Revision" value={String(data.line.revision)} />
+          </dl>
+          <ol className="record-entries">
+            {data.entries
+              .filter((entry) => entry.text !== null || (trace && entry.event !== 'said'))
+              .map((entry) => (
+                <Entry key={entry.number} entry={entry} begun={begun} />
+              ))}
+          </ol>
+        </>
+      )}
+    </aside>
+  );
+}
+
+function Fact({ name, value }: { name: string; value: string }) {
+  return (
+    <>
+      <dt>{name}</dt>
+      <dd dir="auto">{value}</dd>
+    </>
+  );
+}
+
+function Entry({ entry, begun }: { entry: RecordEntry; begun: string }) {
+  const { viewOf } = usePlace();
+  const seconds = (Date.parse(entry.at) - Date.parse(begun)) / 1000;
+  const { setting } = entry;
+  return (
+    <li className={entry.text ? `said said-${entry.author}` : 'record-step'}>
+      <span className="record-at">{formatSeconds(seconds)}</span>
+      {entry.text ? (
+        <span>
+          <strong>{entry.author === 'operator' ? entry.operator : entry.author}</strong> <span dir="auto">{entry.text}</span>
+        </span>
+      ) : (
+        <span className="soft">
+          <strong>{entry.event.replaceAll('-', ' ')}</strong>
+          {entry.because && `: ${entry.because}`}{' '}
+          {setting && <Link to={`${viewOf(setting.kind as ElementKind)}?sel=${setting.kind}/${setting.id}`}>setting</Link>}
+        </span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,87 @@
+import { Button } from 'antd';
+import { useSearchParams } from 'react-router';
+import type { RecordLine } from '../api/model';
+import { useRecords } from '../api/records';
+import { useWorkplace } from '../plan/workplace';
+import { formatInstant, formatSeconds } from '../time/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { LifeLine, lengthOf } from './LifeLine';
+import { outcomeWords } from './outcome';
+import { RecordPanel } from './RecordPanel';
+import './records.css';
+
+const CHAT = 'chat';
+
+/** Finished chats as life lines, and one of them with all that happened in it. */
+export function RecordsView() {
+  const { draft } = useWorkplace();
+  const records = useRecords(draft.id);
+  const [params, setParams] = useSearchParams();
+  const chosen = params.get(CHAT);
+  const lines = records.data?.pages.flatMap((page) => page.lines) ?? [];
+  const longest = Math.max(60, ...lines.map(({ life }) => lengthOf(life)));
+  function choose(chat: number | null) {
+    setParams((before) => {
+      const after = new URLSearchParams(before);
+      if (chat === null) after.delete(CHAT);
+      else after.set(CHAT, String(chat));
+      return after;
+    });
+  }
+  return (
+    <div className="records">
+      <section className="records-main" aria-label="Finished chats">
+        <div className="view-head">
+          <h1>Records</h1>
+          <span className="soft">the longest line is {formatSeconds(longest)}</span>
+          <span className="header-space" />
+          <Button loading={records.isFetching} onClick={() => void records.refetch()}>
+            Look again
+          </Button>
+        </div>
+        <p className="legend">
+          <i className="life-door" /> at the door <i className="life-bot" /> bot <i className="life-queue" /> waiting{' '}
+          <i className="life-operator" /> operator
+        </p>
+        <ErrorNote error={records.error} />
+        {records.data && lines.length === 0 && (
+          <p>No chat has ended yet. Take the plan live, open a door on a site, and answer at the desk: what comes of it is kept here.</p>
+        )}
+        <ol className="record-list">
+          {lines.map((line) => (
+            <RecordRow
+              key={line.chat}
+              line={line}
+              longest={longest}
+              chosen={String(line.chat) === chosen}
+              onChoose={() => choose(line.chat)}
+            />
+          ))}
+        </ol>
+        {records.hasNextPage && (
+          <Button loading={records.isFetchingNextPage} onClick={() => void records.fetchNextPage()}>
+            Older ones
+          </Button>
+        )}
+      </section>
+      {chosen && <RecordPanel plan={draft.id} chat={chosen} onClose={() => choose(null)} />}
+    </div>
+  );
+}
+
+function RecordRow({ line, longest, chosen, onChoose }: { line: RecordLine; longest: number; chosen: boolean; onChoose: () => void }) {
+  return (
+    <li>
+      <button type="button" className={chosen ? 'record-row record-chosen' : 'record-row'} aria-pressed={chosen} onClick={onChoose}>
+        <span className="record-when">{formatInstant(line.endedAt)}</span>
+        <span>
+          {line.door} <span className="soft">{line.language}</span>
+        </span>
+        <LifeLine life={line.life} longest={longest} />
+        <span>
+          {line.operator ?? line.queue ?? ''} <span className="soft">{outcomeWords(line.outcome)}</span>
+        </span>
+      </button>
+    </li>
+  );
+}
