@@ -39,7 +39,8 @@ export class LiveDoor {
   private connected = true;
   private trouble: string | null = null;
   private typingUntil = 0;
-  private typedAt = 0;
+  private halfTyped = '';
+  private typingTimer: ReturnType<typeof setTimeout> | null = null;
   private marked = { got: 0, read: 0 };
   private markTimer: ReturnType<typeof setTimeout> | null = null;
   private plannedTimer: ReturnType<typeof setTimeout> | null = null;
@@ -221,14 +222,18 @@ export class LiveDoor {
       onAnswers: (answers) => void (this.claim ? this.doIn((claim) => this.visit.answer(claim, answers)) : this.startChat(answers)),
       onMessage: (answers) => void this.leaveMessage(answers),
       onLine: (text) => {
+        this.halfTyped = '';
         this.sending.push({ key: crypto.randomUUID(), text, at: new Date().toISOString(), refused: false });
         this.show();
         void this.send();
       },
       onTyping: (text) => {
-        if (!this.claim || this.view?.stage !== 'chat' || Date.now() - this.typedAt < TYPING_MILLIS) return;
-        this.typedAt = Date.now();
-        this.visit.type(this.claim, text).catch(() => undefined); // typing is never sent again
+        this.halfTyped = text;
+        this.typingTimer ??= setTimeout(() => {
+          this.typingTimer = null;
+          // What is passed on is never sent again: the next tells it too.
+          if (this.claim && this.view?.stage === 'chat') this.visit.type(this.claim, this.halfTyped).catch(() => undefined);
+        }, TYPING_MILLIS);
       },
       onWay: (way) => (way === 'message' ? this.toForm() : void this.choose(way, {})),
       onEnd: () => void this.doIn((claim) => this.visit.leave(claim)),

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import type { Colleague, Desk as DeskState, PlaceAct, Transfer } from '../api/desk';
 import { useSecond } from './clock';
 import { PlaceCard } from './PlaceCard';
-import { freePlaces } from './place';
+import { freePlaces, inUse } from './place';
 import { WaitingAxis } from './WaitingAxis';
 import './desk.css';
 
@@ -44,7 +44,7 @@ const STATES = [
 /** The desk as a table with places: every chat whole, side by side, so that nothing is switched. */
 export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProps) {
   const at = useSecond();
-  const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.inUse, desk.places) : 0;
+  const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
   return (
     <main className="desk">
       <header className="desk-head">
@@ -57,7 +57,7 @@ export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProp
           onChange={(state) => actions.presence(state)}
         />
         <span className="soft">
-          {desk.inUse} of {desk.self.capacity} in use
+          {inUse(desk.places)} of {desk.self.capacity} in use
         </span>
         {head}
         <strong>{desk.self.name}</strong>

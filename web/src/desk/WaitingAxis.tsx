@@ -2,13 +2,16 @@ import type { WaitingChat } from '../api/desk';
 import { clockWords, secondsSince } from './clock';
 
 const SHORTEST_AXIS = 120;
-const TICKS = 5;
+/** Seconds between ticks, of which the finest is taken that leaves room for their words. */
+const STEPS = [30, 60, 120, 300, 600, 1800, 3600];
+const MOST_TICKS = 8;
 
 /** Who waits, by how long: what the operator could take is filled, others' is hollow. */
 export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: number }) {
   const waits = waiting.map((chat) => ({ ...chat, seconds: Math.max(0, secondsSince(chat.since, at)) }));
   const longest = Math.max(SHORTEST_AXIS, ...waits.map(({ seconds }) => seconds));
   const share = (seconds: number) => `${(100 * seconds) / longest}%`;
+  const step = STEPS.find((seconds) => longest / seconds <= MOST_TICKS) ?? longest;
   const mine = waits.filter((chat) => chat.mine).length;
   return (
     <section className="waiting" aria-label="Waiting">
@@ -21,7 +24,7 @@ export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: numbe
         </span>
       </p>
       <div className="waiting-axis">
-        {Array.from({ length: TICKS + 1 }, (_, i) => (longest * i) / TICKS).map((seconds) => (
+        {Array.from({ length: Math.floor(longest / step) + 1 }, (_, i) => i * step).map((seconds) => (
           <span key={seconds} className="waiting-tick" style={{ left: share(seconds) }}>
             {clockWords(seconds)}
           </span>

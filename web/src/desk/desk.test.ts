@@ -79,11 +79,11 @@ describe('a place', () => {
     expect(waitsSince(place({ steps: [assigned] }))).toBe(assigned.at);
   });
 
-  it('leaves room for chats as heavy as those that are there', () => {
-    expect(freePlaces(6, 0, [])).toBe(3);
+  it('leaves room for chats as heavy as the heaviest that may come', () => {
+    expect(freePlaces(6, 2, [])).toBe(3);
     expect(freePlaces(6, 2, [place({})])).toBe(2);
-    expect(freePlaces(6, 3, [place({ weight: 3 })])).toBe(1);
-    expect(freePlaces(6, 8, [place({})])).toBe(0);
+    expect(freePlaces(6, 2, [place({ weight: 3 })])).toBe(1);
+    expect(freePlaces(6, 2, [place({ weight: 5 }), place({})])).toBe(0);
   });
 
   it('tells how far a reply has come', () => {

@@ -9,11 +9,12 @@ export function waitsSince(place: Place): string | null {
   return lastAnswer < 0 && taken ? taken : null;
 }
 
-/** How many chats find room: those that are there, and as many more as the heaviest of them would allow. */
-export function freePlaces(capacity: number, inUse: number, places: Place[]): number {
-  const heaviest = Math.max(1, ...places.map(({ weight }) => weight));
-  const weight = places.length > 0 ? heaviest : 2;
-  return Math.max(0, Math.floor((capacity - inUse) / weight));
+/** How much of an operator's capacity the chats at the desk take. */
+export const inUse = (places: Place[]) => places.reduce((sum, { weight }) => sum + weight, 0);
+
+/** How many more chats find room, each as heavy as the heaviest that the operator may get. */
+export function freePlaces(capacity: number, heaviest: number, places: Place[]): number {
+  return Math.max(0, Math.floor((capacity - inUse(places)) / Math.max(1, heaviest)));
 }
 
 /** What a line's sender is called. */

@@ -10,6 +10,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.time.Duration;
+import java.util.stream.Collectors;
 
 /** One browser of a scripted load, with cookies of its own. */
 final class LoadSession {
@@ -31,6 +32,13 @@ final class LoadSession {
         session.send("POST", "/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
         session.send("GET", "/api/v1/session", "");
         return session;
+    }
+
+    /** The cookies that this browser sends, as a header has them. */
+    String cookies() {
+        return cookies.getCookieStore().getCookies().stream()
+                .map(cookie -> cookie.getName() + "=" + cookie.getValue())
+                .collect(Collectors.joining("; "));
     }
 
     /** Sends JSON and takes the answer. */

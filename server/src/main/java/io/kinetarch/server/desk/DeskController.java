@@ -4,7 +4,6 @@ import io.kinetarch.core.plan.Operator;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.desk.Desks.Desk;
 import io.kinetarch.server.live.CallKind;
-import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.LiveCalls;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.live.Wish;
@@ -30,14 +29,12 @@ class DeskController {
     private final DeskPeople people;
     private final Desks desks;
     private final LiveCalls calls;
-    private final ChatReader chats;
     private final Passing passing;
 
-    DeskController(DeskPeople people, Desks desks, LiveCalls calls, ChatReader chats, Passing passing) {
+    DeskController(DeskPeople people, Desks desks, LiveCalls calls, Passing passing) {
         this.people = people;
         this.desks = desks;
         this.calls = calls;
-        this.chats = chats;
         this.passing = passing;
     }
 
@@ -152,8 +149,7 @@ class DeskController {
             @RequestBody ReadMarks marks,
             @AuthenticationPrincipal SignedIn account) {
         in(plan, chat, account);
-        chats.operatorMarks(plan, chat, marks.got(), marks.read());
-        passing.marked(plan, chat);
+        desks.mark(plan, chat, marks.got(), marks.read());
     }
 
     /** Sends a chat on; refused where nobody is there, saying who would be. */
@@ -201,10 +197,7 @@ class DeskController {
     /** The operator, who takes part in the chat. */
     private Operator in(String plan, long chat, SignedIn account) {
         var operator = people.operator(plan, account);
-        boolean takesPart = chats.chat(plan, chat)
-                .filter(found -> found.operators().contains(operator.id().value()))
-                .isPresent();
-        if (!takesPart) {
+        if (!desks.takesPart(plan, chat, operator)) {
             throw new Refusal(Kind.NOT_FOUND, "You take no part in this chat, or no longer.");
         }
         return operator;

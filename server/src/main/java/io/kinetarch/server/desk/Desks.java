@@ -17,6 +17,7 @@ import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.Given;
+import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
 import java.time.Instant;
@@ -38,15 +39,17 @@ public class Desks {
 
     private final LivePlans plans;
     private final ChatReader chats;
+    private final Passing passing;
     private final JsonMapper json;
     private final Clock clock;
     /** By plans, which never change. */
     private final LoadingCache<Plan, Map<OperatorId, List<QueueId>>> memberships =
             Caffeine.newBuilder().weakKeys().build(plan -> PeopleTable.of(plan).queuesOf());
 
-    Desks(LivePlans plans, ChatReader chats, JsonMapper json, Clock clock) {
+    Desks(LivePlans plans, ChatReader chats, Passing passing, JsonMapper json, Clock clock) {
         this.plans = plans;
         this.chats = chats;
+        this.passing = passing;
         this.json = json;
         this.clock = clock;
     }
@@ -73,7 +76,12 @@ public class Desks {
             List<Colleague> colleagues,
             List<TransferTarget> queues) {}
 
-    public record DeskSelf(String id, String name, @Nullable String picture, int capacity) {}
+    /**
+     * Whose desk it is.
+     *
+     * @param heaviest weight of the heaviest chat that they may get
+     */
+    public record DeskSelf(String id, String name, @Nullable String picture, int capacity, int heaviest) {}
 
     /**
      * A chat at the desk, or what is new in it.
@@ -145,6 +153,19 @@ public class Desks {
 
     public record TransferTarget(String id, String name) {}
 
+    /** Whether an operator has a part in a chat. */
+    boolean takesPart(String planId, long chat, Operator operator) {
+        return chats.chat(planId, chat)
+                .filter(found -> found.operators().contains(operator.id().value()))
+                .isPresent();
+    }
+
+    /** Notes how far an operator's side has got a chat, and how far they have read it. */
+    void mark(String planId, long chat, int got, int read) {
+        chats.operatorMarks(planId, chat, got, read);
+        passing.marked(planId, chat);
+    }
+
     Desk desk(String planId, Operator operator) {
         var plan = plans.live(planId).plan();
         var stored = chats.operators(planId).stream()
@@ -153,7 +174,15 @@ public class Desks {
         var timeouts = plan.settings().timeouts();
         return new Desk(
                 clock.instant(),
-                new DeskSelf(operator.id().value(), operator.name(), picture(operator), operator.capacity()),
+                new DeskSelf(
+                        operator.id().value(),
+                        operator.name(),
+                        picture(operator),
+                        operator.capacity(),
+                        memberships.get(plan).getOrDefault(operator.id(), List.of()).stream()
+                                .mapToInt(queue -> plan.queue(queue).weight())
+                                .max()
+                                .orElse(1)),
                 self.state(),
                 self.operatorId().isEmpty() ? null : self.since(),
                 self.inUse(),

@@ -6,7 +6,6 @@ import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.server.door.DoorDocument;
 import io.kinetarch.server.door.DoorDocuments;
 import io.kinetarch.server.live.CallKind;
-import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.LiveCalls;
@@ -51,7 +50,6 @@ class VisitController {
     private final VisitLimits limits;
     private final Passing passing;
     private final Awaited awaited;
-    private final ChatReader chats;
     private final DoorDocuments documents;
     private final Pictures pictures;
 
@@ -62,7 +60,6 @@ class VisitController {
             VisitLimits limits,
             Passing passing,
             Awaited awaited,
-            ChatReader chats,
             DoorDocuments documents,
             Pictures pictures) {
         this.plans = plans;
@@ -71,7 +68,6 @@ class VisitController {
         this.limits = limits;
         this.passing = passing;
         this.awaited = awaited;
-        this.chats = chats;
         this.documents = documents;
         this.pictures = pictures;
     }
@@ -254,8 +250,7 @@ class VisitController {
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         limits.other(plan, chat);
         var found = visits.opened(plan, chat, token);
-        chats.visitorMarks(plan, found.id(), marks.got(), marks.read());
-        passing.marked(plan, found.id());
+        visits.mark(plan, found.id(), marks.got(), marks.read());
     }
 
     /** Pictures of doors and operators: visitors may see what is shown to them. */

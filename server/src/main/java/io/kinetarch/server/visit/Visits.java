@@ -18,6 +18,7 @@ import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.LiveCalls;
+import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -52,14 +53,16 @@ public class Visits {
     private final LivePlans plans;
     private final LiveCalls calls;
     private final ChatReader chats;
+    private final Passing passing;
     private final DoorDocuments documents;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    Visits(LivePlans plans, LiveCalls calls, ChatReader chats, DoorDocuments documents, Clock clock) {
+    Visits(LivePlans plans, LiveCalls calls, ChatReader chats, Passing passing, DoorDocuments documents, Clock clock) {
         this.plans = plans;
         this.calls = calls;
         this.chats = chats;
+        this.passing = passing;
         this.documents = documents;
         this.clock = clock;
     }
@@ -158,6 +161,12 @@ public class Visits {
             throw new Refusal(Kind.GONE, "The chat has ended. Start another.");
         }
         return found;
+    }
+
+    /** Notes how far the visitor's side has got a chat, and how far they have read it. */
+    void mark(String planId, long chat, int got, int read) {
+        chats.visitorMarks(planId, chat, got, read);
+        passing.marked(planId, chat);
     }
 
     /** A chat and what was said in it after an entry. */

@@ -1,0 +1,243 @@
+package io.kinetarch.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.util.ArrayList;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** Visitors on the stand-in site and operators at their desks, each in a browser of their own, on two origins. */
+class LiveIT {
+    private static Gateway gateway;
+    private static Application application;
+    private static Chromium chromium;
+    private static String site;
+
+    @BeforeAll
+    static void start() throws IOException, InterruptedException {
+        gateway = new Gateway();
+        int port;
+        try (var free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            port = free.getLocalPort();
+        }
+        site = "http://127.0.0.1:" + port;
+        application = Application.start(
+                "kinetarch_live",
+                "--spring.profiles.active=demo",
+                "--kinetarch.stand-in.port=" + port,
+                "--kinetarch.public-address=" + gateway.address());
+        gateway.leadsTo(application);
+        chromium = new Chromium();
+    }
+
+    @AfterAll
+    static void stop() throws IOException {
+        chromium.close();
+        application.close();
+        gateway.close();
+    }
+
+    private static Journey journey(String name) {
+        return new Journey(name, chromium.browser(), gateway.address());
+    }
+
+    private static Journey desk(String account) {
+        var journey = journey("desk-" + account);
+        journey.page().navigate("/desk");
+        journey.page().getByLabel("Name").fill(account);
+        journey.page().getByLabel("Password").fill("ferry-demo-2026");
+        journey.button("Sign in").click();
+        journey.page().getByText("▲ Present").click();
+        assertThat(journey.page().getByText(Pattern.compile("0 of \\d in use"))).isVisible();
+        return journey;
+    }
+
+    private static void startChat(Page visitor) {
+        visitor.navigate(site + "/booking");
+        visitor.getByText("Ask us").click();
+        press(visitor, "Start the chat");
+        visitor.getByText("Fares and booking").click();
+        visitor.getByText("I agree").click();
+        press(visitor, "Start the chat");
+        assertThat(visitor.getByText("Somebody will be with you shortly.")).isVisible();
+    }
+
+    private static void press(Page page, String button) {
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(button))
+                .click();
+    }
+
+    private static void says(Page visitor, String text) {
+        visitor.getByLabel("Your message").fill(text);
+        visitor.getByLabel("Your message").press("Enter");
+    }
+
+    private static void replies(Page desk, String text) {
+        var field = desk.getByLabel("Reply to the visitor");
+        field.fill(text);
+        field.press("Enter");
+    }
+
+    @Test
+    void aChatFromTheSiteOverTheDeskToItsRecord() throws Exception {
+        try (var visitor = journey("visitor");
+                var ana = desk("operator");
+                var ciara = desk("colleague");
+                var planner = journey("records")) {
+            startChat(visitor.page());
+            says(visitor.page(), "Is there a fare for twelve?");
+            takeAtAnas(ana.page(), ciara.page());
+            assertThat(visitor.page().getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Ana R.")))
+                    .isVisible();
+            replies(ana.page(), "A third less from ten on.");
+            assertThat(visitor.page().getByText("A third less from ten on.")).isVisible();
+            assertThat(ana.page().getByText("read", new Page.GetByTextOptions().setExact(true)))
+                    .isVisible();
+
+            // What is typed is seen at the desk before it is sent.
+            visitor.page().getByLabel("Your message").fill("And for the b");
+            assertThat(ana.page().getByText("And for the b")).isVisible();
+            says(visitor.page(), "And for the bus?");
+            assertThat(ana.page().getByText("And for the bus?")).isVisible();
+
+            // Reloads keep the chat, on both sides, and what is half typed at the desk.
+            ana.page().getByLabel("Reply to the visitor").fill("I ask a coll");
+            visitor.page().reload();
+            ana.page().reload();
+            assertThat(visitor.page().getByText("And for the bus?")).isVisible();
+            assertThat(ana.page().getByLabel("Reply to the visitor")).hasValue("I ask a coll");
+
+            // A second tab has the same chat.
+            try (var tab = visitor.page().context().newPage()) {
+                tab.navigate(site + "/sailings");
+                tab.navigate(site + "/groups");
+                assertThat(tab.getByText("And for the bus?")).isVisible();
+            }
+
+            ana.page().getByLabel("Reply to the visitor").fill("");
+            ana.button("Send on …").click();
+            ana.page()
+                    .getByText(Pattern.compile("^Ciara H\\., \\d of \\d free$"))
+                    .first()
+                    .click();
+            press(ciara.page(), "Take it");
+            replies(ciara.page(), "Buses are with freight.");
+            assertThat(visitor.page().getByText("Buses are with freight.")).isVisible();
+            press(ciara.page(), "End the chat");
+            assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
+                    .isVisible();
+
+            planner.signIn("planner");
+            planner.open("/records");
+            planner.page().locator(".record-row").first().click();
+            var record = planner.page().getByLabel("Record");
+            for (String said : new String[] {
+                "Is there a fare for twelve?",
+                "A third less from ten on.",
+                "And for the bus?",
+                "Buses are with freight."
+            }) {
+                assertThat(record.getByText(said)).isVisible();
+            }
+            assertThat(record.getByText("transferred")).isVisible();
+            planner.endsWell();
+            ciara.endsWell();
+            ana.endsWell();
+            visitor.endsWell();
+        }
+    }
+
+    /** Whoever else is offered the chat leaves it, until Ana has it. */
+    private static void takeAtAnas(Page ana, Page ciara) {
+        var atAnas = ana.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Take it"));
+        var atCiaras = ciara.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave it to others"));
+        for (int i = 0; i < 200 && !atAnas.isVisible(); i++) {
+            if (atCiaras.isVisible()) {
+                atCiaras.click();
+            }
+            ana.waitForTimeout(100);
+        }
+        atAnas.click();
+    }
+
+    @Test
+    void aCutNetworkIsMendedWithNothingLost() throws Exception {
+        try (var visitor = journey("cut");
+                var ana = desk("operator")) {
+            startChat(visitor.page());
+            press(ana.page(), "Take it");
+            replies(ana.page(), "Before the cut.");
+            assertThat(visitor.page().getByText("Before the cut.")).isVisible();
+            gateway.cut();
+            try {
+                assertThat(visitor.page().getByText("Connecting again …")).isVisible();
+                says(visitor.page(), "While it was cut.");
+                replies(ana.page(), "Answered meanwhile.");
+                assertThat(visitor.page().getByText("sending")).isVisible();
+                TimeUnit.SECONDS.sleep(30); // as long as is promised
+            } finally {
+                gateway.mend();
+            }
+            assertThat(visitor.page().getByText("Answered meanwhile.")).isVisible();
+            assertThat(ana.page().getByText("While it was cut.")).isVisible();
+            assertThat(visitor.page().getByText("Connecting again …")).isHidden();
+            assertThat(visitor.page().getByText("While it was cut.")).hasCount(1);
+            press(visitor.page(), "End the chat");
+            assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
+                    .isVisible();
+        }
+    }
+
+    @Test
+    void theSitesPolicyDecidesWhetherItsDoorIsShown() {
+        try (var journey = journey("policy")) {
+            var page = journey.page();
+            var said = new ArrayList<String>();
+            page.onConsoleMessage(message -> said.add(message.text()));
+            page.navigate(site + "/?policy=allows");
+            assertThat(page.getByText("Ask us")).isVisible();
+            page.navigate(site + "/?policy=blocks");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Home")))
+                    .isVisible();
+            assertThat(page.getByText("Ask us")).isHidden();
+            assertThat(said).anyMatch(text -> text.contains("Content Security Policy") && text.contains("door.js"));
+            page.navigate(site + "/framed?page=/");
+            assertThat(page.frameLocator("iframe").getByText("Ask us")).isVisible();
+            journey.endsWellInSpiteOfComplaints();
+        }
+    }
+
+    @Test
+    void aPausedDoorClosesOnOpenPagesAndSaysWhy() {
+        try (var visitor = journey("paused");
+                var planner = journey("pausing")) {
+            visitor.page().navigate(site + "/booking");
+            visitor.page().getByText("Ask us").click();
+            assertThat(visitor.page().getByText("Quick answers")).isVisible();
+            planner.signIn("planner");
+            planner.open("/doors");
+            var row = planner.page()
+                    .getByRole(AriaRole.LISTITEM)
+                    .filter(new Locator.FilterOptions().setHasText("Booking site"));
+            row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Pause it now"))
+                    .click();
+            assertThat(row.getByText("paused: no chat can be started")).isVisible();
+            assertThat(visitor.page().getByText("Leave a message")).isVisible();
+            row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Open it again"))
+                    .click();
+            assertThat(visitor.page().getByText("Quick answers")).isVisible();
+            visitor.endsWell();
+            planner.endsWell();
+        }
+    }
+}
