@@ -42,7 +42,8 @@ public final class LiveLoad {
     private static final Pattern STARTED = Pattern.compile("\"chat\":(\\d+),\"token\":\"([^\"]+)\"");
 
     private static final Pattern ANSWERS = Pattern.compile("\"operator\":\\{\"name\":\"(op\\d+)\"");
-    private static final Pattern LINE = Pattern.compile("\"from\":\"(visitor|operator)\"[^}]*?\"text\":\"sent (\\d+) (\\d+)\"");
+    private static final Pattern LINE =
+            Pattern.compile("\"from\":\"(visitor|operator)\"[^}]*?\"text\":\"sent (\\d+) (\\d+)\"");
 
     private final String address;
     private final Path process;
@@ -76,7 +77,9 @@ public final class LiveLoad {
         var admin = new LoadSession(address);
         admin.send("GET", "/api/v1/session", "");
         admin.send(
-                "POST", "/api/v1/setup", "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"a long password\"}");
+                "POST",
+                "/api/v1/setup",
+                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"a long password\"}");
         admin.send("GET", "/api/v1/session", "");
         admin.send("POST", "/api/v1/plans/document", PlanText.of(LivePlan.of(OPERATORS, 1 + CHATS / OPERATORS)));
         admin.send("POST", PLAN + "/revisions", "{\"change\":0,\"note\":\"Load\"}");
@@ -85,8 +88,8 @@ public final class LiveLoad {
             admin.send(
                     "POST",
                     "/api/v1/accounts",
-                    "{\"name\":\"" + LivePlan.name(i) + "\",\"displayName\":\"Op\",\"role\":\"OPERATOR\",\"password\":\"a long"
-                            + " password\"}");
+                    "{\"name\":\"" + LivePlan.name(i)
+                            + "\",\"displayName\":\"Op\",\"role\":\"OPERATOR\",\"password\":\"a long" + " password\"}");
             var desk = LoadSession.of(address, LivePlan.name(i), "a long password");
             desk.send("POST", PLAN + "/desk/presence", "{\"state\":\"present\"}");
             StompEar.open(
@@ -106,6 +109,7 @@ public final class LiveLoad {
             micros.reset();
             arrived.clear();
             twice.reset();
+            refused.reset();
             int sent = write(threads, desks, SECONDS);
             System.out.printf(
                     "%d messages a second: from sending to the other side p50 %.0f ms, p95 %.0f ms, p99 %.0f ms, most %.0f ms%s",
@@ -116,7 +120,8 @@ public final class LiveLoad {
                     micros.getMaxValue() / 1e3,
                     NL);
             System.out.printf(
-                    "%d sent, %d arrived, %d twice, %d refused%s", sent, arrived.size(), twice.sum(), refused.sum(), NL);
+                    "%d sent, %d arrived, %d twice, %d refused%s",
+                    sent, arrived.size(), twice.sum(), refused.sum(), NL);
             lookAtTheDoor(threads);
         }
         System.exit(0); // thousands of connections are open
@@ -124,9 +129,9 @@ public final class LiveLoad {
 
     private void startChats() throws Exception {
         for (int i = 0; i < CHATS; i++) {
-            String started = visitor("POST", "/doors/" + LivePlan.DOOR + "/chats", "", """
-                    {"key":"%s","language":"en","page":null,"returning":false,"consent":true,"answers":{},"facts":{}}"""
-                    .formatted(UUID.randomUUID()));
+            String started =
+                    visitor("POST", "/doors/" + LivePlan.DOOR + "/chats", "", """
+                    {"key":"%s","language":"en","page":null,"returning":false,"consent":true,"answers":{},"facts":{}}""".formatted(UUID.randomUUID()));
             var found = find(STARTED, started);
             long id = Long.parseLong(found.group(1));
             String token = found.group(2);
@@ -162,8 +167,8 @@ public final class LiveLoad {
             int number = i;
             var chat = chats.get(i / 2 % chats.size());
             threads.execute(() -> {
-                String body = "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"sent " + (number + (long) seconds * 10_000_000)
-                        + " " + due + "\"}";
+                String body = "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"sent "
+                        + (number + (long) seconds * 10_000_000) + " " + due + "\"}";
                 try {
                     if (number % 2 == 0) {
                         visitor("POST", "/chats/" + chat.id + "/messages", chat.token, body);
@@ -172,6 +177,9 @@ public final class LiveLoad {
                     }
                     sent.incrementAndGet();
                 } catch (IOException e) {
+                    if (refused.sum() == 0) {
+                        System.out.println("The first that was refused: " + e.getMessage());
+                    }
                     refused.increment();
                 } catch (InterruptedException e) {
                     Thread.currentThread().interrupt();
@@ -223,7 +231,8 @@ public final class LiveLoad {
                 PAGES, 100 * (cpuSeconds() - before) / seconds, residentMegabytes() - memory, failed.sum(), NL);
     }
 
-    private String visitor(String method, String path, String token, String body) throws IOException, InterruptedException {
+    private String visitor(String method, String path, String token, String body)
+            throws IOException, InterruptedException {
         var request = HttpRequest.newBuilder(URI.create(address + "/visit/main" + path))
                 .timeout(Duration.ofSeconds(30))
                 .header("Content-Type", "application/json")
@@ -240,7 +249,9 @@ public final class LiveLoad {
 
     /** User and system time of the server, from Linux' own count in hundredths. */
     private double cpuSeconds() throws IOException {
-        String[] fields = Files.readString(process.resolve("stat")).replaceFirst(".*\\) ", "").split(" ", -1);
+        String[] fields = Files.readString(process.resolve("stat"))
+                .replaceFirst(".*\\) ", "")
+                .split(" ", -1);
         return (Long.parseLong(fields[11]) + Long.parseLong(fields[12])) / 100.0;
     }
 

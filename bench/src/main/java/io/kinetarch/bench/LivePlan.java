@@ -1,5 +1,6 @@
 package io.kinetarch.bench;
 
+import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.DoorId;
@@ -9,7 +10,6 @@ import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.NotificationWishes;
-import io.kinetarch.core.plan.OpeningHours;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;

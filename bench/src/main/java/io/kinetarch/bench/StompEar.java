@@ -20,6 +20,7 @@ final class StompEar implements WebSocket.Listener {
     private final String destination;
     private final CompletableFuture<Void> subscribed = new CompletableFuture<>();
     private final StringBuilder frame = new StringBuilder();
+    private CompletableFuture<?> sent = CompletableFuture.completedFuture("nothing");
 
     private StompEar(String destination, Consumer<String> heard) {
         this.destination = destination;
@@ -48,14 +49,13 @@ final class StompEar implements WebSocket.Listener {
         }
         var socket = builder.buildAsync(URI.create(address.replaceFirst("^http", "ws") + path), ear)
                 .get(30, TimeUnit.SECONDS);
-        socket.sendText(
-                        "CONNECT\naccept-version:1.2\nheart-beat:0,0\n"
-                                + headers.entrySet().stream()
-                                        .map(header -> header.getKey() + ":" + header.getValue() + "\n")
-                                        .collect(Collectors.joining())
-                                + "\n" + NUL,
-                        true)
-                .get(30, TimeUnit.SECONDS);
+        ear.send(
+                socket,
+                "CONNECT\naccept-version:1.2\nheart-beat:0,0\n"
+                        + headers.entrySet().stream()
+                                .map(header -> header.getKey() + ":" + header.getValue() + "\n")
+                                .collect(Collectors.joining())
+                        + "\n" + NUL);
         ear.subscribed.get(30, TimeUnit.SECONDS);
     }
 
@@ -70,10 +70,19 @@ final class StompEar implements WebSocket.Listener {
         return CompletableFuture.completedFuture(null);
     }
 
+    /** A frame is sent only once the one before it is. */
+    private synchronized void send(WebSocket socket, String text) {
+        sent = sent.thenCompose(_ -> socket.sendText(text, true)).whenComplete((_, failure) -> {
+            if (failure != null) {
+                subscribed.completeExceptionally(failure);
+            }
+        });
+    }
+
     private void take(WebSocket socket, String text) {
         if (text.startsWith("CONNECTED")) {
-            socket.sendText("SUBSCRIBE\nid:0\ndestination:" + destination + "\n\n" + NUL, true)
-                    .thenRun(() -> subscribed.complete(null));
+            send(socket, "SUBSCRIBE\nid:0\ndestination:" + destination + "\n\n" + NUL);
+            subscribed.complete(null);
         } else if (text.startsWith("MESSAGE")) {
             heard.accept(text);
         } else if (text.startsWith("ERROR")) {

@@ -62,8 +62,18 @@ class LiveIT {
         return journey;
     }
 
+    /** Nobody is offered a chat at a desk that no test looks at any more. */
+    private static void goesOff(Journey desk) {
+        desk.page().getByText("○ Off").click();
+        assertThat(desk.page().getByText("You are off.")).isVisible();
+    }
+
     private static void startChat(Page visitor) {
-        visitor.navigate(site + "/booking");
+        startChat(visitor, "/booking");
+    }
+
+    private static void startChat(Page visitor, String path) {
+        visitor.navigate(site + path);
         visitor.getByText("Ask us").click();
         press(visitor, "Start the chat");
         visitor.getByText("Fares and booking").click();
@@ -150,10 +160,57 @@ class LiveIT {
                 assertThat(record.getByText(said)).isVisible();
             }
             assertThat(record.getByText("transferred")).isVisible();
+            goesOff(ana);
+            goesOff(ciara);
+            ScreenshotsIT.take(planner.page(), "record");
             planner.endsWell();
             ciara.endsWell();
             ana.endsWell();
             visitor.endsWell();
+        }
+    }
+
+    @Test
+    void chatsStandSideBySideAndAreReachedByTheirKeys() {
+        try (var robin = journey("robin");
+                var stranger = journey("stranger");
+                var third = journey("third");
+                var ana = desk("operator")) {
+            startChat(robin.page(), "/booking?known");
+            says(robin.page(), "Can I still change to the 16:10?");
+            press(ana.page(), "Take it");
+            ana.page().getByLabel("Reply to Robin Vale").fill("Yes, until half past three.");
+            ana.page().getByLabel("Reply to Robin Vale").press("Enter");
+            assertThat(robin.page().getByText("Yes, until half past three.")).isVisible();
+            says(robin.page(), "Thank you. And the car with me?");
+            ScreenshotsIT.take(robin.page(), "visitor");
+
+            startChat(stranger.page());
+            says(stranger.page(), "Is there a fare for twelve people?");
+            press(ana.page(), "Take it");
+            ana.page().getByLabel("Reply to the visitor").waitFor();
+            ana.page().keyboard().press("Alt+2");
+            assertThat(ana.page().getByLabel("Reply to the visitor")).isFocused();
+            ana.page().keyboard().type("From ten on, a third");
+            ana.page().keyboard().press("Alt+1");
+            assertThat(ana.page().getByLabel("Reply to Robin Vale")).isFocused();
+            assertThat(ana.page().getByLabel("Reply to the visitor")).hasValue("From ten on, a third");
+
+            startChat(third.page());
+            says(third.page(), "When do I have to be at the quay?");
+            assertThat(ana.page().getByText("Offered to you")).isVisible();
+            assertThat(ana.page().getByText("When do I have to be at the quay?"))
+                    .isVisible();
+            assertThat(ana.page().getByText("6 of 6 in use")).isVisible();
+            ScreenshotsIT.take(ana.page(), "desk");
+            for (var visitor : new Journey[] {robin, stranger, third}) {
+                press(visitor.page(), "End the chat");
+                assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
+                        .isVisible();
+                visitor.endsWell();
+            }
+            goesOff(ana);
+            ana.endsWell();
         }
     }
 

@@ -31,12 +31,10 @@ class ScreenshotsIT {
             var page = journey.page();
             page.navigate("/");
             page.getByLabel("Name").waitFor();
-            take(page, "sign-in");
             journey.signIn("planner");
 
             String saturday = "at=" + monday.plusDays(5) + "T08:30:00Z";
             show(page, "/passage?" + saturday, "Where the week is short");
-            take(page, "passage");
             show(page, "/passage?" + saturday + "&sel=queues/sailings", "Answer target");
             page.getByLabel("Answer time in seconds").fill("25");
             journey.button("Save to draft").click();
@@ -55,8 +53,6 @@ class ScreenshotsIT {
                     "/forecast?show=days&series=sailing-status%7CIs+my+ferry+sailing%3F%7C&" + saturday,
                     "The methods, tried");
             take(page, "forecast");
-            scrollTo(page.getByText("Its past errors by days ahead"));
-            take(page, "methods");
             show(page, "/staffing?by=queue:sailings&" + saturday, "Why Sailing status takes");
             take(page, "staffing");
             show(page, "/staffing?panel=What+if&if=volume:1.15,chatsAtOnce:3&" + saturday, "All as planned");
@@ -140,7 +136,7 @@ class ScreenshotsIT {
         place.evaluate("element => element.scrollIntoView({ block: 'center' })");
     }
 
-    private static void take(Page page, String name) {
+    static void take(Page page, String name) {
         page.mouse().move(0, 0);
         page.evaluate("document.fonts.ready");
         page.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve(name + ".png")));

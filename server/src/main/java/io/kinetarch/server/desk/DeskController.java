@@ -130,7 +130,7 @@ class DeskController {
                 plan,
                 Wish.says(
                         chat,
-                        in(plan, chat, account).id().value(),
+                        people.operator(plan, account).id().value(),
                         reply.key(),
                         VisitWords.message(reply.text(), "/text")));
     }

@@ -1,5 +1,6 @@
 package io.kinetarch.server.desk;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.kinetarch.core.people.PeopleTable;
@@ -20,6 +21,7 @@ import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -35,6 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Desks {
     private static final int MOST_ENTRIES = 1000;
+    private static final int MOST_GIVEN = 10_000;
     private static final StoredOperator NOT_YET = new StoredOperator("", "gone", Instant.EPOCH, 0, 0);
 
     private final LivePlans plans;
@@ -45,6 +48,11 @@ public class Desks {
     /** By plans, which never change. */
     private final LoadingCache<Plan, Map<OperatorId, List<QueueId>>> memberships =
             Caffeine.newBuilder().weakKeys().build(plan -> PeopleTable.of(plan).queuesOf());
+
+    private final Cache<String, Given> given = Caffeine.newBuilder()
+            .expireAfterWrite(Duration.ofMinutes(1))
+            .maximumSize(MOST_GIVEN)
+            .build();
 
     Desks(LivePlans plans, ChatReader chats, Passing passing, JsonMapper json, Clock clock) {
         this.plans = plans;
@@ -208,9 +216,7 @@ public class Desks {
     public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
         var plan = plans.live(planId).plan();
         var queue = find(plan.queues(), chat.queueId());
-        var given = chats.given(planId, chat.id())
-                .map(text -> json.readValue(text, Given.class))
-                .orElse(Given.answers(Map.of()));
+        var given = given(planId, chat.id());
         return new Place(
                 chat.id(),
                 stage(chat.stage()),
@@ -260,6 +266,15 @@ public class Desks {
                 queue.map(found ->
                                 found.transfers().stream().map(id -> id.value()).toList())
                         .orElse(List.of()));
+    }
+
+    /** What a visitor gave at the door, looked up once in a while. */
+    private Given given(String planId, long chat) {
+        return given.get(
+                planId + " " + chat,
+                _ -> chats.given(planId, chat)
+                        .map(text -> json.readValue(text, Given.class))
+                        .orElse(Given.answers(Map.of())));
     }
 
     private static List<VisitorFact> facts(Plan plan, String doorId, Given given) {

@@ -21,8 +21,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)
 class HeavyGate extends OncePerRequestFilter {
     private static final Pattern COMPUTES = Pattern.compile("/api/v1/(calc/.*|pictures|plans/[^/]+/.*|plans/document)");
-    private static final Pattern LIGHT =
-            Pattern.compile("/api/v1/plans/[^/]+/(draft(/.*)?|feed|jobs(/.*)?|history|revisions|volumes|profile)");
+    private static final Pattern LIGHT = Pattern.compile(
+            "/api/v1/plans/[^/]+/(draft(/.*)?|feed|jobs(/.*)?|history|revisions|volumes|profile|desk(/.*)?"
+                    + "|records(/.*)?|doors/pauses|doors/[^/]+/pause)");
     private static final Pattern FILE = Pattern.compile(".*/(volumes/imports|document|people\\.csv)(/.*)?");
     private static final Duration DEADLINE = Duration.ofSeconds(30);
     private static final Duration DEADLINE_OF_FILES = Duration.ofMinutes(2);

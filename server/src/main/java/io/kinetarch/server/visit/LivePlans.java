@@ -3,6 +3,7 @@ package io.kinetarch.server.visit;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.kinetarch.core.door.DoorState;
+import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.WhenClosed;
@@ -15,6 +16,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -80,6 +82,20 @@ public class LivePlans {
     /** A door of the live plan. */
     public FrontDoor door(String planId, String door) {
         return door(live(planId).plan(), door);
+    }
+
+    /** The same, only where it was looked up just now. */
+    Optional<DoorNow> nowIfFresh(String planId, String door, String language) {
+        return Optional.ofNullable(doors.getIfPresent(new Asked(planId, door, language)));
+    }
+
+    /** Sites that may show a door, only where that was looked up just now. */
+    Optional<List<AllowedSite>> sitesIfFresh(String planId, String door) {
+        return Optional.ofNullable(live.getIfPresent(planId))
+                .flatMap(known -> known.plan().doors().stream()
+                        .filter(found -> found.id().value().equals(door))
+                        .map(FrontDoor::sites)
+                        .findFirst());
     }
 
     /** How a door of the live plan stands for visitors of a language. */

@@ -6,7 +6,6 @@ import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.server.door.DoorDocument;
 import io.kinetarch.server.door.DoorDocuments;
 import io.kinetarch.server.live.CallKind;
-import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.LiveCalls;
 import io.kinetarch.server.live.LiveLog.Appended;
@@ -190,10 +189,9 @@ class VisitController {
             @PathVariable long chat,
             @RequestBody MessageWish message,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
-        var found = running(plan, chat, token);
+        checkRunning(plan, chat, token);
         limits.message(plan, chat);
-        return Taken.of(
-                calls.make(plan, Wish.says(found.id(), message.key(), VisitWords.message(message.text(), "/text"))));
+        return Taken.of(calls.make(plan, Wish.says(chat, message.key(), VisitWords.message(message.text(), "/text"))));
     }
 
     @PostMapping("/{plan}/chats/{chat}/answers")
@@ -202,10 +200,10 @@ class VisitController {
             @PathVariable long chat,
             @RequestBody AnswersWish wish,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
-        var found = running(plan, chat, token);
+        checkRunning(plan, chat, token);
         VisitWords.check(wish.answers(), "/answers");
-        return Taken.of(calls.make(
-                plan, Wish.byVisitor(found.id(), CallKind.VISITOR_SAYS, null, Given.answers(wish.answers()))));
+        return Taken.of(
+                calls.make(plan, Wish.byVisitor(chat, CallKind.VISITOR_SAYS, null, Given.answers(wish.answers()))));
     }
 
     @PostMapping("/{plan}/chats/{chat}/typing")
@@ -215,8 +213,8 @@ class VisitController {
             @PathVariable long chat,
             @RequestBody Typing typing,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
-        var found = running(plan, chat, token);
-        passing.visitorTypes(plan, found.id(), VisitWords.typed(typing.text()));
+        checkRunning(plan, chat, token);
+        passing.visitorTypes(plan, chat, VisitWords.typed(typing.text()));
     }
 
     @PostMapping("/{plan}/chats/{chat}/choose")
@@ -225,11 +223,10 @@ class VisitController {
             @PathVariable long chat,
             @RequestBody WayWish wish,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
-        var found = running(plan, chat, token);
+        checkRunning(plan, chat, token);
         VisitWords.check(wish.answers(), "/answers");
         return Taken.of(calls.make(
-                plan,
-                Wish.byVisitor(found.id(), CallKind.CHOOSE, way(wish.way()).name(), Given.answers(wish.answers()))));
+                plan, Wish.byVisitor(chat, CallKind.CHOOSE, way(wish.way()).name(), Given.answers(wish.answers()))));
     }
 
     @PostMapping("/{plan}/chats/{chat}/leave")
@@ -237,8 +234,8 @@ class VisitController {
             @PathVariable String plan,
             @PathVariable long chat,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
-        var found = running(plan, chat, token);
-        return Taken.of(calls.make(plan, Wish.byVisitor(found.id(), CallKind.LEAVE, null, null)));
+        checkRunning(plan, chat, token);
+        return Taken.of(calls.make(plan, Wish.byVisitor(chat, CallKind.LEAVE, null, null)));
     }
 
     @PostMapping("/{plan}/chats/{chat}/marks")
@@ -263,9 +260,9 @@ class VisitController {
                 .body(pictures.jpeg(name));
     }
 
-    private StoredChat running(String plan, long chat, @Nullable String token) {
+    private void checkRunning(String plan, long chat, @Nullable String token) {
         limits.other(plan, chat);
-        return visits.running(plan, chat, token);
+        visits.checkRunning(plan, chat, token);
     }
 
     private static Way way(String word) {

@@ -1,5 +1,7 @@
 package io.kinetarch.server.visit;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.FrontDoor;
@@ -47,6 +49,7 @@ import org.springframework.stereotype.Service;
 public class Visits {
     private static final int MOST_ENTRIES = 500;
     private static final int TOKEN_BYTES = 32;
+    private static final int MOST_RUNNING = 50_000;
     /** How long an ended chat can still be read by its visitor, whose network may have been away at its end. */
     private static final Duration AFTER_THE_END = Duration.ofMinutes(10);
 
@@ -57,6 +60,11 @@ public class Visits {
     private final DoorDocuments documents;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
+    /** Hashes of the tokens of chats that were open a moment ago. */
+    private final Cache<ChatName, byte[]> running = Caffeine.newBuilder()
+            .expireAfterWrite(Duration.ofSeconds(30))
+            .maximumSize(MOST_RUNNING)
+            .build();
 
     Visits(LivePlans plans, LiveCalls calls, ChatReader chats, Passing passing, DoorDocuments documents, Clock clock) {
         this.plans = plans;
@@ -133,6 +141,7 @@ public class Visits {
         var appended = calls.make(planId, Wish.arrive(start, given));
         if (appended.again()) {
             chats.newToken(planId, appended.number(), hash);
+            hasEnded(planId, appended.number()); // the token before is none any more
         }
         return new Started(appended.number(), token);
     }
@@ -154,14 +163,27 @@ public class Visits {
         return found;
     }
 
-    /** The same, of a chat in which something is to be done. */
-    StoredChat running(String planId, long chat, @Nullable String token) {
-        var found = opened(planId, chat, token);
-        if (found.hasEnded()) {
-            throw new Refusal(Kind.GONE, "The chat has ended. Start another.");
+    /**
+     * The same, of a chat in which something is to be done: by what was known of it a moment ago, since whether it can be done is
+     * decided later anyway.
+     */
+    void checkRunning(String planId, long chat, @Nullable String token) {
+        var known = running.getIfPresent(new ChatName(planId, chat));
+        if (known == null || token == null || !MessageDigest.isEqual(known, hash(token))) {
+            var found = opened(planId, chat, token);
+            if (found.hasEnded()) {
+                throw new Refusal(Kind.GONE, "The chat has ended. Start another.");
+            }
+            running.put(new ChatName(planId, chat), found.tokenHash());
         }
-        return found;
     }
+
+    /** A chat is over: nothing more is done in it. */
+    public void hasEnded(String planId, long chat) {
+        running.invalidate(new ChatName(planId, chat));
+    }
+
+    private record ChatName(String plan, long chat) {}
 
     /** Notes how far the visitor's side has got a chat, and how far they have read it. */
     void mark(String planId, long chat, int got, int read) {

@@ -92,6 +92,9 @@ class LiveWire implements LiveNews.Follower {
             wire.convertAndSend(visitor.destination(), new VisitNews(visits.view(plan, chat, before, entries), false));
         }
         awaited.came(plan, chat.id());
+        if (chat.hasEnded()) {
+            visits.hasEnded(plan, chat.id());
+        }
         var told = parties(chat, entries)
                 .filter(operator -> isHeard(new Party.AtDesk(plan, operator)))
                 .toList();

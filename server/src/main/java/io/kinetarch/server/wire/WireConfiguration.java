@@ -21,6 +21,9 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
     static final String VISITORS = "/live/visit";
     static final String DESKS = "/live/desk";
 
+    /** Every visitor has a destination; one that is not remembered is looked for among all connections. */
+    private static final int MOST_DESTINATIONS = 50_000;
+
     private static final String TOPICS = "/topic";
     private static final long PULSE = Duration.ofSeconds(10).toMillis();
     private static final int LARGEST_FRAME = 16 * 1024;
@@ -70,6 +73,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
 
     @Override
     public void configureMessageBroker(MessageBrokerRegistry registry) {
+        registry.setCacheLimit(MOST_DESTINATIONS);
         if (broker.isEmpty()) {
             registry.enableSimpleBroker(TOPICS)
                     .setHeartbeatValue(new long[] {PULSE, PULSE})

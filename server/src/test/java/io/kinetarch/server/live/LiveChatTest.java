@@ -9,6 +9,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Live chats of the demo over HTTP: a visitor at a door, an operator at the desk. */
@@ -186,6 +187,60 @@ class LiveChatTest {
         return Api.json(visitor.get("/doors/booking-site/now?language=en").body())
                 .path("open")
                 .asBoolean();
+    }
+
+    @Test
+    void ofTwoDesksOfOneOperatorOneTakesTheChatAndTheOtherIsTold() {
+        var otherDesk = server.signedIn("operator");
+        visitor.start("booking-site", "en", FARES);
+        desk("accept", "").ok();
+        var second = otherDesk.postWithCsrf(DESK + "/chats/" + visitor.chat() + "/accept", "");
+        second.problem(409, "not-possible", null);
+        assertThat(second.detail()).contains("is not offered this chat now");
+        otherDesk
+                .postWithCsrf(
+                        DESK + "/chats/" + visitor.chat() + "/messages",
+                        "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"From the other desk\"}")
+                .ok();
+        assertThat(texts(place().path("lines"))).containsExactly("operator: From the other desk");
+    }
+
+    @Test
+    void whoeverIsInNoPlanHasNoDesk() {
+        server.signedIn("admin").get(DESK).problem(403, "not-allowed", null);
+        server.signedIn("viewer").get(DESK).problem(403, "not-allowed", null);
+        operator.get("/api/v1/plans/tarnwick/records").problem(403, "not-allowed", null);
+    }
+
+    @Test
+    void aTransferWithNobodyThereIsRefusedSayingWhoWouldBe() {
+        visitor.start("booking-site", "en", FARES);
+        desk("accept", "").ok();
+        var refused = desk("transfer", "{\"operator\":\"ciara-holt\"}").problem(409, "not-possible", null);
+        assertThat(refused.detail()).contains("Ciara H. is not present");
+        desk("transfer", "{}").problem(400, "invalid-document", null);
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
+    }
+
+    /** PostgreSQL tells a full disk by SQLSTATE 53100 (its manual, appendix A); here a trigger does. */
+    @Test
+    void aFullDiskIsToldAndNothingIsHalfStored() {
+        visitor.start("booking-site", "en", FARES);
+        var sql = server.bean(JdbcTemplate.class);
+        sql.execute("""
+                create function disk_is_full() returns trigger language plpgsql as
+                $$ begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$""");
+        sql.execute("create trigger disk_is_full before insert on live_words execute function disk_is_full()");
+        try {
+            var refused = visitor.says("Does it fit?");
+            assertThat(refused.statusCode()).isEqualTo(503);
+            assertThat(refused.body()).contains("Nothing was stored");
+        } finally {
+            sql.execute("drop function disk_is_full() cascade");
+        }
+        assertThat(visitor.view().path("lines")).isEmpty();
+        assertThat(visitor.says("Now it does").statusCode()).isEqualTo(201);
+        assertThat(texts(visitor.view().path("lines"))).containsExactly("visitor: Now it does");
     }
 
     @Test

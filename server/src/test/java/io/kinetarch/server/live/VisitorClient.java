@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /** A visitor without a browser: what the visitor's side sends, and what comes back. */
-final class VisitorClient {
+public final class VisitorClient {
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 
     private final String address;
@@ -25,13 +25,13 @@ final class VisitorClient {
     private long chat;
     private String token = "";
 
-    VisitorClient(String address, String plan, @Nullable String origin) {
+    public VisitorClient(String address, String plan, @Nullable String origin) {
         this.address = address;
         this.plan = plan;
         this.origin = origin;
     }
 
-    HttpResponse<String> start(String door, String language, String answers) {
+    public HttpResponse<String> start(String door, String language, String answers) {
         return start(door, language, answers, UUID.randomUUID());
     }
 
@@ -46,11 +46,11 @@ final class VisitorClient {
         return response;
     }
 
-    long chat() {
+    public long chat() {
         return chat;
     }
 
-    String token() {
+    public String token() {
         return token;
     }
 
@@ -60,7 +60,7 @@ final class VisitorClient {
         token = otherToken;
     }
 
-    JsonNode view() {
+    public JsonNode view() {
         return view(0);
     }
 
@@ -70,7 +70,7 @@ final class VisitorClient {
         return Api.json(response.body());
     }
 
-    HttpResponse<String> says(String text) {
+    public HttpResponse<String> says(String text) {
         return says(text, UUID.randomUUID());
     }
 
@@ -78,7 +78,7 @@ final class VisitorClient {
         return post("/chats/" + chat + "/messages", "{\"key\":\"" + key + "\",\"text\":" + Api.quoted(text) + "}");
     }
 
-    HttpResponse<String> does(String what, String body) {
+    public HttpResponse<String> does(String what, String body) {
         return post("/chats/" + chat + "/" + what, body);
     }
 

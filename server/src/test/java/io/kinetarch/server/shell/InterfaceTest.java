@@ -37,8 +37,7 @@ class InterfaceTest {
 
         assertThat(packed.size()).isBetween(1_000, 35_000);
         // The names of the languages of mark-up are no addresses that anything is loaded from.
-        assertThat(script.replace("http://www.w3.org/", ""))
-                .doesNotContain("react", "antd", "://", "eval(", "import(");
+        assertThat(script.replace("http://www.w3.org/", "")).doesNotContain("react", "antd", "://", "eval(", "import(");
     }
 
     /** What describes the calls is served by the application itself, without any file from elsewhere. */
