@@ -33,7 +33,9 @@ public final class LiveLoad {
     private static final int CHATS = Integer.getInteger("kinetarch.load.chats", 2_000);
     private static final int MESSAGES_A_SECOND = Integer.getInteger("kinetarch.load.messages", 400);
     private static final int SECONDS = Integer.getInteger("kinetarch.load.seconds", 60);
-    private static final int WARM_UP_SECONDS = 15;
+    /** A server that has just started is many times slower, and what it cannot keep up with then would be measured later. */
+    private static final int WARM_UP_SECONDS = 60;
+
     private static final int PAGES = 10_000;
     private static final int PAGE_ASKS_EVERY_SECONDS = 12;
     private static final String PLAN = LargePlan.PATH;
@@ -105,12 +107,12 @@ public final class LiveLoad {
         startChats();
         System.out.printf("%d chats are open with %d operators%s", chats.size(), OPERATORS, NL);
         try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
-            write(threads, desks, WARM_UP_SECONDS);
+            write(threads, desks, WARM_UP_SECONDS, MESSAGES_A_SECOND / 2);
             micros.reset();
             arrived.clear();
             twice.reset();
             refused.reset();
-            int sent = write(threads, desks, SECONDS);
+            int sent = write(threads, desks, SECONDS, MESSAGES_A_SECOND);
             System.out.printf(
                     "%d messages a second: from sending to the other side p50 %.0f ms, p95 %.0f ms, p99 %.0f ms, most %.0f ms%s",
                     MESSAGES_A_SECOND,
@@ -157,15 +159,18 @@ public final class LiveLoad {
     }
 
     /** Somebody writes at even steps, visitors and operators in turn; how much was sent. */
-    private int write(ExecutorService threads, List<LoadSession> desks, int seconds) throws InterruptedException {
+    private int write(ExecutorService threads, List<LoadSession> desks, int seconds, int rate)
+            throws InterruptedException {
         var sent = new AtomicInteger();
+        var onTheWay = new AtomicInteger();
         long begun = System.nanoTime();
-        int all = seconds * MESSAGES_A_SECOND;
+        int all = seconds * rate;
         for (int i = 0; i < all; i++) {
-            long due = begun + i * 1_000_000_000L / MESSAGES_A_SECOND;
+            long due = begun + i * 1_000_000_000L / rate;
             TimeUnit.NANOSECONDS.sleep(Math.max(0, due - System.nanoTime()));
             int number = i;
             var chat = chats.get(i / 2 % chats.size());
+            onTheWay.incrementAndGet();
             threads.execute(() -> {
                 String body = "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"sent "
                         + (number + (long) seconds * 10_000_000) + " " + due + "\"}";
@@ -183,10 +188,15 @@ public final class LiveLoad {
                     refused.increment();
                 } catch (InterruptedException e) {
                     Thread.currentThread().interrupt();
+                } finally {
+                    onTheWay.decrementAndGet();
                 }
             });
         }
-        TimeUnit.SECONDS.sleep(3);
+        while (onTheWay.get() > 0) {
+            TimeUnit.MILLISECONDS.sleep(100);
+        }
+        TimeUnit.SECONDS.sleep(2);
         return sent.get();
     }
 
