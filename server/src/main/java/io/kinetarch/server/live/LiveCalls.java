@@ -19,6 +19,11 @@ public class LiveCalls {
         this.news = news;
     }
 
+    /** Makes a call that nobody waits for. */
+    public void tell(String planId, Wish wish) {
+        log.append(planId, wish);
+    }
+
     /**
      * Makes a call. Where it is in the log but nobody decides it in time, since no instance runs the plan just now, that is no fault of
      * its: it is decided later, and is not to be made again.

@@ -251,6 +251,9 @@ interface LiveMapper {
     @Select("select operator_id, state, since from live_operator where plan_id = #{planId} order by operator_id")
     List<StoredOperator> operators(String planId);
 
+    @Select("select distinct door_id from live_door where plan_id = #{planId} and paused order by door_id")
+    List<String> pausedDoors(String planId);
+
     @Select("select done from live_run where plan_id = #{planId}")
     Optional<Long> done(String planId);
 

@@ -220,6 +220,7 @@ final class LiveRunner {
                 null,
                 null);
         fresh.beginAdopting((int) term);
+        fresh.adoptPauses(parts.mapper.pausedDoors(planId), by);
         operators.forEach(operator -> fresh.adopt(operator, by));
         for (var chat : chats) {
             String given = chat.given();

@@ -67,7 +67,8 @@ final class Run implements EffectSink {
     private final Map<Long, String> refused = new LinkedHashMap<>();
     private final Set<Long> touched = new LinkedHashSet<>();
     private boolean doorsMayHaveChanged = true;
-    private Set<DoorRow> closedDoors = Set.of();
+    /** As they are stored; null until they are known. */
+    private @Nullable Set<DoorRow> closedDoors;
 
     /** What is kept of a chat that is not over, besides what the dispatcher knows. */
     private static final class Open {
@@ -526,6 +527,12 @@ final class Run implements EffectSink {
                                 .map(OperatorId::new)
                                 .toList(),
                 Optional.ofNullable(chat.queuedAt()).orElse(chat.arrivedAt()).toEpochMilli());
+    }
+
+    /** Doors that were paused are. */
+    void adoptPauses(List<String> doors, LoggedCall by) {
+        current = by;
+        doors.forEach(door -> calls.take(by.at().toEpochMilli(), new Call.Pause(new DoorId(door))));
     }
 
     /** Whoever was there is there. */

@@ -24,6 +24,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class RequestGate extends OncePerRequestFilter {
     private static final int KILO = 1024;
     private static final long MOST_OF_SIGN_IN = 16 * KILO;
+    private static final long MOST_OF_VISITORS = 64 * KILO;
     private static final long MOST_OF_JSON = 8L * KILO * KILO;
 
     private final ProblemResponse problems;
@@ -62,6 +63,9 @@ class RequestGate extends OncePerRequestFilter {
         String type = request.getContentType();
         if (path.equals("/api/v1/session") || path.equals("/api/v1/setup")) {
             return MOST_OF_SIGN_IN;
+        }
+        if (path.startsWith("/visit/")) {
+            return MOST_OF_VISITORS;
         }
         boolean file = path.contains("/document");
         return type != null && type.contains("json") && !file ? MOST_OF_JSON : Long.MAX_VALUE;

@@ -175,6 +175,9 @@ class VisitController {
             @RequestParam(defaultValue = "0") int waitSeconds,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         var found = visits.opened(plan, chat, token);
+        if (waitSeconds > 0 && !found.hasEnded()) {
+            visits.isThere(plan, chat);
+        }
         if (waitSeconds > 0 && found.entries() <= after && !found.hasEnded()) {
             awaited.more(plan, chat, after, Duration.ofSeconds(Math.min(waitSeconds, LONGEST_WAIT_SECONDS)));
             found = visits.opened(plan, chat, token);

@@ -15,6 +15,7 @@ import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.server.account.Sha256;
 import io.kinetarch.server.door.DoorDocument.AskedQuestion;
 import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
@@ -176,6 +177,11 @@ public class Visits {
             }
             running.put(new ChatName(planId, chat), found.tokenHash());
         }
+    }
+
+    /** A visitor who asks again and again is there, though no connection of theirs stays open. */
+    void isThere(String planId, long chat) {
+        calls.tell(planId, Wish.byVisitor(chat, CallKind.VISITOR_BACK, null, null));
     }
 
     /** A chat is over: nothing more is done in it. */

@@ -252,6 +252,7 @@ class LiveChatTest {
                         .statusCode())
                 .isEqualTo(400);
         assertThat(visitor.does("messages", "{").statusCode()).isEqualTo(400);
+        assertThat(visitor.says("x".repeat(100_000)).statusCode()).isEqualTo(413);
         assertThat(visitor.does("choose", "{\"way\":\"window\",\"answers\":{}}").statusCode())
                 .isEqualTo(400);
         assertThat(visitor.does("choose", "{\"way\":\"message\",\"answers\":{}}")
