@@ -268,6 +268,7 @@ export class LiveDoor {
         const claim = await this.visit.start({ key, language, page, returning, consent: true, answers, facts });
         this.kept.keep(claim);
         this.listen(claim);
+        void this.send(); // what was written while it started
         return claim;
       } catch (failure) {
         if (failure instanceof Refused && failure.status !== 503) {

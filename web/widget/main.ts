@@ -1,6 +1,8 @@
 import { LiveDoor } from './live';
 import { Refused, Visit } from './visit';
 
+export { showDoor } from './mount';
+
 /**
  * What a web site loads: a classic script, which needs no permission to be read across sites. Its element says which door, and the
  * address it came from where the application is.

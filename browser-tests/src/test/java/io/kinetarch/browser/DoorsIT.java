@@ -95,8 +95,9 @@ class DoorsIT {
             journey.button("Copy the script").click();
             assertThat(page.getByText("✓ Copied")).isVisible();
             assertThat((String) page.evaluate("navigator.clipboard.readText()"))
-                    .isEqualTo("<script src=\"" + DEMO.address() + "/widget/door.js\" data-door=\"harbour-kiosk\""
-                            + " data-language=\"de\" async></script>");
+                    .isEqualTo(
+                            "<script src=\"" + DEMO.address() + "/widget/door.js\" data-door=\"tarnwick/harbour-kiosk\""
+                                    + " data-language=\"de\" async></script>");
             journey.endsWell();
         }
     }

@@ -107,6 +107,7 @@ class LiveIT {
             startChat(visitor.page());
             says(visitor.page(), "Is there a fare for twelve?");
             takeAtAnas(ana.page(), ciara.page());
+            assertThat(ana.page().getByText("Is there a fare for twelve?")).isVisible();
             assertThat(visitor.page().getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Ana R.")))
                     .isVisible();
             replies(ana.page(), "A third less from ten on.");

@@ -24,6 +24,9 @@ public class LiveNews {
 
     private static final Logger LOG = LoggerFactory.getLogger(LiveNews.class);
 
+    /** How long to wait before showing again what could not be read. */
+    private static final Duration AGAIN = Duration.ofSeconds(1);
+
     private final LiveMapper mapper;
     private final Map<String, Course> courses = new ConcurrentHashMap<>();
     private volatile Follower follower = (_, _, _) -> {};
@@ -167,15 +170,15 @@ public class LiveNews {
                     long until = awaitMore();
                     try {
                         follower.follow(planId, shown, until);
+                        shown = until;
                     } catch (DataAccessException e) {
-                        // Whoever listens asks again by number once the database is back.
-                        LOG.warn(
-                                "What came of calls {} to {} cannot be shown now: {}",
-                                shown + 1,
-                                until,
-                                e.getMessage());
+                        LOG.warn("What came of calls {} to {} is shown later: {}", shown + 1, until, e.getMessage());
+                        Thread.sleep(AGAIN);
+                    } catch (RuntimeException e) {
+                        // Whoever listens sees by the numbers that something is missing, and asks for it.
+                        LOG.error("What came of calls {} to {} cannot be shown", shown + 1, until, e);
+                        shown = until;
                     }
-                    shown = until;
                 }
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
