@@ -35,7 +35,7 @@ class AccessibilityIT {
 
     @Test
     void noViewBreaksASeriousRule() throws IOException, InterruptedException {
-        try (var application = Application.start("kinetarch_accessibility_test", "--spring.profiles.active=demo");
+        try (var application = Application.startDemo("kinetarch_accessibility_test");
                 var chromium = new Chromium();
                 var journey = new Journey("accessibility", chromium.browser(), application.address())) {
             var page = journey.page();

@@ -1,8 +1,6 @@
 package io.kinetarch.browser;
 
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -13,12 +11,18 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 
 /** The packaged application on a fresh database in the loopback PostgreSQL. */
 final class Application implements AutoCloseable {
     /** The day that the application takes it to be, a Wednesday. */
     static final LocalDate TODAY = LocalDate.of(2026, 12, 2);
+
+    private static final String[] WITH_DEMO = {"--spring.profiles.active=demo"};
+    /** The demo as it is before anybody has done anything; loading it takes longer than starting the application. */
+    private static final String UNTOUCHED = "kinetarch_untouched_demo";
 
     private static final int MOST_SECONDS_TO_START = 180;
     private static final Path ROOT =
@@ -39,32 +43,71 @@ final class Application implements AutoCloseable {
      * @param arguments further arguments of the application
      */
     static Application start(String database, String... arguments) throws IOException, InterruptedException {
-        launcher("start");
-        launcher(
+        prepare();
+        make(database, "template1");
+        return again(database, arguments);
+    }
+
+    /** Starts it with the demo. */
+    static Application startDemo(String database, String... arguments) throws IOException, InterruptedException {
+        prepare();
+        String release = Long.toString(Files.getLastModifiedTime(jar()).toMillis());
+        String made = postgres(
+                "psql", "-tAc", "select shobj_description(oid, 'pg_database') from pg_database where datname = '" + UNTOUCHED + "'");
+        if (!made.equals(release)) {
+            make(UNTOUCHED, "template1");
+            again(UNTOUCHED, WITH_DEMO).close();
+            postgres("psql", "-qc", "comment on database " + UNTOUCHED + " is '" + release + "'");
+        }
+        make(database, UNTOUCHED);
+        return againDemo(database, arguments);
+    }
+
+    /** Starts the demo on a database that another one has left. */
+    static Application againDemo(String database, String... arguments) throws IOException, InterruptedException {
+        return again(database, Stream.of(WITH_DEMO, arguments).flatMap(Stream::of).toArray(String[]::new));
+    }
+
+    /** The application unpacked, with what makes its starts fast, as users start it. */
+    private static void prepare() throws IOException, InterruptedException {
+        postgres("start");
+        run(
+                Map.of("KINETARCH_DB_URL", postgres("url"), "KINETARCH_DB_PASSWORD", password()),
+                ROOT.resolve("kinetarch"),
+                "prepare");
+    }
+
+    private static Path jar() {
+        return ROOT.resolve(".kinetarch/app")
+                .resolve(Path.of(System.getProperty("kinetarch.jar")).getFileName());
+    }
+
+    private static void make(String database, String template) throws IOException, InterruptedException {
+        postgres(
                 "psql",
                 "-qc",
                 "drop database if exists " + database + " with (force)",
                 "-c",
-                "create database " + database);
-        return again(database, arguments);
+                "create database " + database + " template " + template);
     }
 
     /** Starts it on a database that another one has left. */
     static Application again(String database, String... arguments) throws IOException, InterruptedException {
-        int port = freePort();
+        int port = FreePort.next();
         var command = new ArrayList<>(List.of(
                 ProcessHandle.current().info().command().orElseThrow(),
+                "-XX:AOTCache=" + ROOT.resolve(".kinetarch/app.aot"),
                 "-jar",
-                System.getProperty("kinetarch.jar"),
+                jar().toString(),
                 "--server.port=" + port,
-                "--spring.datasource.url=" + launcher("url").replaceFirst("/[^/]*$", "/" + database),
+                "--spring.datasource.url=" + postgres("url").replaceFirst("/[^/]*$", "/" + database),
                 "--spring.datasource.username=kinetarch",
-                "--spring.datasource.password="
-                        + Files.readString(Path.of(launcher("password-file"))).strip(),
+                "--spring.datasource.password=" + password(),
                 "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                 "--kinetarch.roster.cover-time=3s",
                 "--kinetarch.roster.search-time=10s",
-                "--kinetarch.demo.token-file=" + Path.of("target/demo-token").toAbsolutePath()));
+                "--kinetarch.demo.token-file="
+                        + Path.of("target", database + ".token").toAbsolutePath()));
         command.addAll(List.of(arguments));
         Path log = Path.of("target", database + ".log");
         Files.createDirectories(log.toAbsolutePath().getParent());
@@ -89,11 +132,11 @@ final class Application implements AutoCloseable {
 
     /** Stops the database under it. */
     static void unplugDatabase() throws IOException, InterruptedException {
-        launcher("stop");
+        postgres("stop");
     }
 
     static void plugDatabaseIn() throws IOException, InterruptedException {
-        launcher("start");
+        postgres("start");
     }
 
     @Override
@@ -128,24 +171,28 @@ final class Application implements AutoCloseable {
         throw new IOException("the application did not start:\n" + Files.readString(log));
     }
 
-    private static String launcher(String... arguments) throws IOException, InterruptedException {
+    private static String postgres(String... arguments) throws IOException, InterruptedException {
+        return run(Map.of(), ROOT.resolve("launcher/postgres.sh"), arguments);
+    }
+
+    private static String password() throws IOException, InterruptedException {
+        return Files.readString(Path.of(postgres("password-file"))).strip();
+    }
+
+    private static String run(Map<String, String> settings, Path program, String... arguments)
+            throws IOException, InterruptedException {
         var command = new ArrayList<String>();
-        command.add(ROOT.resolve("launcher/postgres.sh").toString());
+        command.add(program.toString());
         command.addAll(List.of(arguments));
         Path out = Files.createTempFile("kinetarch", ".out");
-        var run = new ProcessBuilder(command)
-                .redirectErrorStream(true)
-                .redirectOutput(out.toFile())
-                .start();
+        var process =
+                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(out.toFile());
+        process.environment().putAll(settings);
+        var run = process.start();
         if (!run.waitFor(120, TimeUnit.SECONDS) || run.exitValue() != 0) {
             throw new IOException(command + " failed: " + Files.readString(out));
         }
         return Files.readString(out).strip();
     }
-
-    private static int freePort() throws IOException {
-        try (var socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            return socket.getLocalPort();
-        }
     }
 }

@@ -21,7 +21,7 @@ final class Demo implements BeforeAllCallback, AfterAllCallback {
 
     @Override
     public void beforeAll(ExtensionContext context) throws IOException, InterruptedException {
-        application = Application.start(database, "--spring.profiles.active=demo");
+        application = Application.startDemo(database);
         chromium = new Chromium();
     }
 

@@ -15,7 +15,7 @@ class FaultsIT {
 
     @Test
     void whatIsTypedWhileTheDatabaseIsAwayIsThereWhenItIsBack() throws Exception {
-        try (var application = Application.start(DATABASE, "--spring.profiles.active=demo");
+        try (var application = Application.startDemo(DATABASE);
                 var chromium = new Chromium();
                 var journey = new Journey("unplugged", chromium.browser(), application.address())) {
             var page = journey.page();
@@ -43,8 +43,7 @@ class FaultsIT {
 
     @Test
     void theWorkOfAKilledServerIsTakenOverAndCanBeStopped() throws Exception {
-        String[] arguments = {"--spring.profiles.active=demo"};
-        var first = Application.start(DATABASE, arguments);
+        var first = Application.startDemo(DATABASE);
         try (var chromium = new Chromium()) {
             try (var journey = new Journey("before-the-kill", chromium.browser(), first.address())) {
                 journey.signIn("planner");
@@ -54,7 +53,7 @@ class FaultsIT {
                 journey.endsWell();
             }
             first.kill();
-            try (var second = Application.again(DATABASE, arguments);
+            try (var second = Application.againDemo(DATABASE);
                     var journey = new Journey("after-the-kill", chromium.browser(), second.address())) {
                 journey.signIn("planner");
                 journey.open("/roster");

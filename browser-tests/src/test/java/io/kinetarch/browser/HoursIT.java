@@ -18,7 +18,7 @@ class HoursIT {
 
     @Test
     void aWeekIsPaintedAYearIsDecidedAndACalendarComesAndGoes() throws IOException, InterruptedException {
-        try (var application = Application.start("kinetarch_hours_test", "--spring.profiles.active=demo");
+        try (var application = Application.startDemo("kinetarch_hours_test");
                 var chromium = new Chromium();
                 var journey = new Journey("hours", chromium.browser(), application.address())) {
             var page = journey.page();

@@ -75,6 +75,10 @@ final class LiveClient {
         return chat;
     }
 
+    String token() {
+        return token;
+    }
+
     void says(String text) throws InterruptedException {
         post(
                 "/visit/tarnwick/chats/" + chat + "/messages",

@@ -83,7 +83,7 @@ class LiveFaultsIT {
     @Test
     void nothingIsLostOrDoubledWhateverDies() throws Exception {
         try (var gateway = new Gateway()) {
-            var first = start(gateway, Application.start(DATABASE, arguments(gateway)));
+            var first = start(gateway, Application.startDemo(DATABASE, arguments(gateway)));
             var operator = new LiveClient(gateway.address());
             try (var talks = new Talks()) {
                 operator.signIn("operator");
@@ -107,7 +107,7 @@ class LiveFaultsIT {
                 goLive(gateway);
                 everybodyIsWhereTheyWere(talks);
 
-                var second = start(gateway, Application.again(DATABASE, arguments(gateway)));
+                var second = start(gateway, Application.againDemo(DATABASE, arguments(gateway)));
                 first.kill();
                 long killed = System.nanoTime();
                 gateway.leadsNoMoreTo(first);
@@ -118,7 +118,7 @@ class LiveFaultsIT {
 
                 second.kill();
                 gateway.leadsNoMoreTo(second);
-                var third = start(gateway, Application.again(DATABASE, arguments(gateway)));
+                var third = start(gateway, Application.againDemo(DATABASE, arguments(gateway)));
                 try (third) {
                     everybodyIsWhereTheyWere(talks);
                     reply(operator, visitor.chat());
@@ -132,7 +132,7 @@ class LiveFaultsIT {
     }
 
     private static String[] arguments(Gateway gateway) {
-        return new String[] {"--spring.profiles.active=demo", "--kinetarch.public-address=" + gateway.address()};
+        return new String[] {"--kinetarch.public-address=" + gateway.address()};
     }
 
     private static Application start(Gateway gateway, Application application) {

@@ -3,13 +3,16 @@ package io.kinetarch.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.gson.Gson;
+import com.google.gson.JsonParser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.ServerSocket;
 import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
@@ -26,14 +29,10 @@ class LiveIT {
     @BeforeAll
     static void start() throws IOException, InterruptedException {
         gateway = new Gateway();
-        int port;
-        try (var free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            port = free.getLocalPort();
-        }
+        int port = FreePort.next();
         site = "http://127.0.0.1:" + port;
-        application = Application.start(
+        application = Application.startDemo(
                 "kinetarch_live",
-                "--spring.profiles.active=demo",
                 "--kinetarch.stand-in.port=" + port,
                 "--kinetarch.public-address=" + gateway.address());
         gateway.leadsTo(application);
@@ -271,6 +270,39 @@ class LiveIT {
             assertThat(said).anyMatch(text -> text.contains("Content Security Policy") && text.contains("door.js"));
             page.navigate(site + "/framed?page=/");
             assertThat(page.frameLocator("iframe").getByText("Ask us")).isVisible();
+            journey.endsWellInSpiteOfComplaints();
+        }
+    }
+
+    /** What the chain says of a page and its policy is what Chromium does with them. */
+    @Test
+    void whyClosedSaysWhatTheBrowserDoes() throws Exception {
+        try (var journey = journey("side-by-side")) {
+            var planner = new LiveClient(gateway.address());
+            planner.signIn("planner");
+            var ana = new LiveClient(gateway.address());
+            ana.signIn("operator");
+            ana.atDesk("presence", "{\"state\":\"present\"}");
+            String strange = site.replace("127.0.0.1", "localhost"); // a site that no door allows
+            for (String address : List.of(
+                    site + "/?policy=open",
+                    site + "/?policy=allows",
+                    site + "/?policy=blocks",
+                    strange + "/?policy=open",
+                    strange + "/?policy=blocks")) {
+                var page = journey.page();
+                var policy = page.navigate(address).headerValue("content-security-policy");
+                page.waitForLoadState(LoadState.NETWORKIDLE);
+                var chain = planner.post("/api/v1/plans/tarnwick/doors/booking-site/why-closed", """
+                        {"page":"%s","policies":%s,"nonce":null,"now":true,"at":"%s"}""".formatted(
+                                address,
+                                new Gson().toJson(policy == null ? List.of() : List.of(policy)),
+                                Application.TODAY.atStartOfDay() + ":00Z"));
+                boolean holds = JsonParser.parseString(chain.body()).getAsJsonArray().asList().stream()
+                        .allMatch(link -> link.getAsJsonObject().get("passed").getAsBoolean());
+                assertThat(page.getByText("Ask us")).isVisible(new LocatorAssertions.IsVisibleOptions().setVisible(holds));
+            }
+            ana.atDesk("presence", "{\"state\":\"gone\"}");
             journey.endsWellInSpiteOfComplaints();
         }
     }

@@ -16,7 +16,7 @@ class RoutingIT {
 
     @Test
     void aDesignWithFaultsIsMendedWhereTheyShow() throws IOException, InterruptedException {
-        try (var application = Application.start("kinetarch_routing_test", "--spring.profiles.active=demo");
+        try (var application = Application.startDemo("kinetarch_routing_test");
                 var chromium = new Chromium();
                 var journey = new Journey("routing", chromium.browser(), application.address())) {
             var page = journey.page();

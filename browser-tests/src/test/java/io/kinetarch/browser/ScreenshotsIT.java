@@ -25,7 +25,7 @@ class ScreenshotsIT {
 
     @Test
     void everyViewShowsTheDemo() throws IOException, InterruptedException {
-        try (var application = Application.start("kinetarch_screenshots_test", "--spring.profiles.active=demo");
+        try (var application = Application.startDemo("kinetarch_screenshots_test");
                 var chromium = new Chromium();
                 var journey = new Journey("screenshots", chromium.browser(), application.address())) {
             var page = journey.page();
