@@ -110,6 +110,12 @@ function useDeskCall<Wish>(plan: string, send: (wish: Wish) => Promise<unknown>)
 export const usePresence = (plan: string) =>
   useDeskCall(plan, (state: string) => call('POST', `${path(plan)}/presence`, { state }));
 
+/** Whether the operator takes chats of a queue, for as long as they are here. */
+export const useTaking = (plan: string) =>
+  useDeskCall(plan, ({ queue, takes }: { queue: string; takes: boolean }) =>
+    call('POST', `${path(plan)}/queues/${queue}`, { takes }),
+  );
+
 export type PlaceAct = 'accept' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back';
 
 export const usePlaceAct = (plan: string) =>
@@ -121,7 +127,7 @@ export const useReply = (plan: string) =>
   );
 
 /** Where a chat is sent. */
-export type Transfer = { queue: string } | { operator: string };
+export type Transfer = { queue: string } | { operator: string } | { skill: string };
 
 export const useTransfer = (plan: string) =>
   useDeskCall(plan, ({ chat, to }: { chat: number; to: Transfer }) => call('POST', `${path(plan)}/chats/${chat}/transfer`, to));

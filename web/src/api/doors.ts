@@ -54,12 +54,16 @@ export function usePause(plan: string) {
   });
 }
 
-/** Why a visitor on a page would not get a chat through a door of the draft. */
+/** How long what is asked about this minute stays true. */
+const LIVE_MILLIS = 5_000;
+
+/** Why a visitor on a page would not get a chat through a door of the draft, or of the live plan now. */
 export function useWhyClosed(plan: string, door: string, question: ClosedQuestion) {
   return useQuery({
     queryKey: [plan, 'why-closed', door, question],
     queryFn: () => call<ClosedLink[]>('POST', `/plans/${plan}/doors/${door}/why-closed`, question),
     placeholderData: keepPreviousData,
     retry: false,
+    refetchInterval: question.now ? LIVE_MILLIS : false,
   });
 }

@@ -1,7 +1,7 @@
-import { Segmented } from 'antd';
+import { Button, Dropdown, Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import type { Colleague, Desk as DeskState, PlaceAct, Transfer } from '../api/desk';
-import { useSecond } from './clock';
+import { clockWords, secondsSince, useSecond } from './clock';
 import { PlaceCard } from './PlaceCard';
 import { freePlaces, inUse } from './place';
 import { WaitingAxis } from './WaitingAxis';
@@ -15,6 +15,8 @@ export interface DeskActions {
   type: (chat: number) => void;
   transfer: (chat: number, to: Transfer) => void;
   callIn: (chat: number, operator: string) => void;
+  /** Joins or leaves a queue. */
+  take: (queue: string, takes: boolean) => void;
 }
 
 /** A reply that is not at the server yet. */
@@ -59,10 +61,23 @@ export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProp
         <span className="soft">
           {inUse(desk.places)} of {desk.self.capacity} in use
         </span>
+        <Taken desk={desk} take={actions.take} />
         {head}
         <strong>{desk.self.name}</strong>
       </header>
       <WaitingAxis waiting={desk.waiting} at={at} />
+      {desk.sentOn.length > 0 && (
+        <ul className="sent-on" aria-label="Sent on by you">
+          {desk.sentOn.map((sent) => (
+            <li key={sent.chat}>
+              {sent.visitor ?? 'Visitor'} → {sent.operatorName ?? sent.queueName}, not taken for {clockWords(secondsSince(sent.since, at))}
+              <Button size="small" onClick={() => actions.act(sent.chat, 'take-back')}>
+                Take back
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
       {trouble}
       <div className="places">
         {desk.places.map((place, i) => (
@@ -97,6 +112,27 @@ export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProp
         {desk.colleagues.every(({ state }) => state === 'gone') && <span>nobody else is here</span>}
       </footer>
     </main>
+  );
+}
+
+/** Which queues the operator takes chats of, to be joined and left for as long as they are here. */
+function Taken({ desk, take }: { desk: DeskState; take: DeskActions['take'] }) {
+  const taken = desk.queues.filter(({ takes }) => takes);
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        multiple: true,
+        selectable: true,
+        selectedKeys: taken.map(({ id }) => id),
+        items: desk.queues.map(({ id, name, takes }) => ({ key: id, label: `${takes ? '✓' : '+'} ${name}` })),
+        onClick: ({ key }) => take(key, !taken.some(({ id }) => id === key)),
+      }}
+    >
+      <Button type="text">
+        takes from {taken.length} of {desk.queues.length} queues ▾
+      </Button>
+    </Dropdown>
   );
 }
 

@@ -11,6 +11,7 @@ import {
   usePlaceAct,
   usePresence,
   useReply,
+  useTaking,
   useTransfer,
 } from '../api/desk';
 import type { Account } from '../api/model';
@@ -49,6 +50,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   const reply = useReply(plan);
   const transfer = useTransfer(plan);
   const callIn = useCallIn(plan);
+  const taking = useTaking(plan);
   const [sending, setSending] = useState<SendingReply[]>([]);
   const typed = useRef(0);
   useMarks(plan, desk);
@@ -72,8 +74,9 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
     },
     transfer: (chat, to) => transfer.mutate({ chat, to }),
     callIn: (chat, operator) => callIn.mutate({ chat, operator }),
+    take: (queue, takes) => taking.mutate({ queue, takes }),
   };
-  const failure = presence.error ?? act.error ?? reply.error ?? transfer.error ?? callIn.error;
+  const failure = presence.error ?? act.error ?? reply.error ?? transfer.error ?? callIn.error ?? taking.error;
   return (
     <Desk
       desk={desk}

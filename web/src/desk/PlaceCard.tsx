@@ -234,12 +234,18 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
       children: there.map((one) => ({ key: `operator ${one.id}`, label: withRoom(one) })),
     },
     {
+      key: 'skills',
+      type: 'group' as const,
+      label: 'To whoever has a skill',
+      children: desk.skills.map(({ id, name }) => ({ key: `skill ${id}`, label: name })),
+    },
+    {
       key: 'in',
       type: 'group' as const,
       label: 'Call in',
       children: there.map((one) => ({ key: `in ${one.id}`, label: withRoom(one) })),
     },
-  ].filter(({ key }) => key !== 'in' || there.length > 0);
+  ].filter(({ key, children }) => children.length > 0 || key === 'queues' || key === 'people');
   return (
     <Dropdown
       trigger={['click']}
@@ -248,7 +254,8 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
         onClick: ({ key }) => {
           const [kind, id = ''] = key.split(' ');
           if (kind === 'in') actions.callIn(place.chat, id);
-          else actions.transfer(place.chat, kind === 'queue' ? { queue: id } : { operator: id });
+          else if (kind === 'queue') actions.transfer(place.chat, { queue: id });
+          else actions.transfer(place.chat, kind === 'skill' ? { skill: id } : { operator: id });
         },
       }}
     >

@@ -1,4 +1,4 @@
-import { Button, Input, InputNumber } from 'antd';
+import { Button, Input, InputNumber, Segmented } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useWhyClosed } from '../api/doors';
@@ -40,12 +40,14 @@ export function WhyClosed({ element }: { element: ReturnType<typeof useElement<'
   const [policy, setPolicy] = useState('');
   const [nonce, setNonce] = useState('');
   const [waiting, setWaiting] = useState(0);
+  const [now, setNow] = useState(false);
   const catchAll = draft.plan.rules.at(-1)?.queue ?? '';
   const question = useSettled(
     {
       page: page.trim() || null,
       policies: policyLines(policy),
       nonce: nonce.trim() || null,
+      now,
       at,
       waiting: waiting > 0 ? { [catchAll]: waiting } : {},
     },
@@ -71,10 +73,25 @@ export function WhyClosed({ element }: { element: ReturnType<typeof useElement<'
         <Field label="Nonce of the script">
           <Input placeholder="none" value={nonce} onChange={(event) => setNonce(event.target.value)} />
         </Field>
-        <Field label="Waiting in the catch-all queue">
-          <InputNumber min={0} max={10_000} precision={0} value={waiting} onChange={(chats) => setWaiting(chats ?? 0)} />
-        </Field>
-        <p className="soft">{formatMoment(at, week.timeZone)}; pick another moment on the ruler.</p>
+        <Segmented
+          aria-label="Which plan, and when"
+          options={[
+            { value: 'then', label: 'Draft, at the moment' },
+            { value: 'now', label: 'Live, now' },
+          ]}
+          value={now ? 'now' : 'then'}
+          onChange={(which) => setNow(which === 'now')}
+        />
+        {now ? (
+          <p className="soft">Who is at their desks this minute, with the chats that they have and that wait.</p>
+        ) : (
+          <>
+            <Field label="Waiting in the catch-all queue">
+              <InputNumber min={0} max={10_000} precision={0} value={waiting} onChange={(chats) => setWaiting(chats ?? 0)} />
+            </Field>
+            <p className="soft">{formatMoment(at, week.timeZone)}; pick another moment on the ruler.</p>
+          </>
+        )}
       </div>
       <ErrorNote error={error ?? edits.error} />
       {links && (

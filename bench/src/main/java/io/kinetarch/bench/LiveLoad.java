@@ -34,7 +34,7 @@ public final class LiveLoad {
     private static final int MESSAGES_A_SECOND = Integer.getInteger("kinetarch.load.messages", 400);
     private static final int SECONDS = Integer.getInteger("kinetarch.load.seconds", 60);
     /** A server that has just started is many times slower, and what it cannot keep up with then would be measured later. */
-    private static final int WARM_UP_SECONDS = 60;
+    private static final int WARM_UP_SECONDS = 90;
 
     private static final int PAGES = 10_000;
     private static final int PAGE_ASKS_EVERY_SECONDS = 12;
@@ -107,7 +107,7 @@ public final class LiveLoad {
         startChats();
         System.out.printf("%d chats are open with %d operators%s", chats.size(), OPERATORS, NL);
         try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
-            write(threads, desks, WARM_UP_SECONDS, MESSAGES_A_SECOND / 2);
+            write(threads, desks, WARM_UP_SECONDS, MESSAGES_A_SECOND);
             micros.reset();
             arrived.clear();
             twice.reset();

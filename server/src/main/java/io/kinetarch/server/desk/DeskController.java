@@ -57,6 +57,9 @@ class DeskController {
 
     record CallInWish(String operator) {}
 
+    /** Whether the operator takes chats of a queue from now on, for as long as they are here. */
+    record TakingWish(boolean takes) {}
+
     /** How far the operator's side has got a chat, and how far they have read it. */
     record ReadMarks(int got, int read) {}
 
@@ -79,6 +82,23 @@ class DeskController {
                             case gone -> CallKind.GONE;
                         },
                         operator.id().value()));
+        return desks.desk(plan, operator);
+    }
+
+    /** Joins or leaves a queue for as long as the operator is here. */
+    @PostMapping("/queues/{queue}")
+    Desk take(
+            @PathVariable String plan,
+            @PathVariable String queue,
+            @RequestBody TakingWish wish,
+            @AuthenticationPrincipal SignedIn account) {
+        var operator = people.operator(plan, account);
+        calls.make(
+                plan,
+                Wish.by(
+                        wish.takes() ? CallKind.JOIN_QUEUE : CallKind.LEAVE_QUEUE,
+                        operator.id().value(),
+                        queue));
         return desks.desk(plan, operator);
     }
 

@@ -23,9 +23,11 @@ import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -38,7 +40,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class Desks {
     private static final int MOST_ENTRIES = 1000;
     private static final int MOST_GIVEN = 10_000;
-    private static final StoredOperator NOT_YET = new StoredOperator("", "gone", Instant.EPOCH, 0, 0);
+    private static final StoredOperator NOT_YET = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
 
     private final LivePlans plans;
     private final ChatReader chats;
@@ -70,6 +72,7 @@ public class Desks {
      * @param since when; null before the first time
      * @param replySeconds within which a visitor is to be answered
      * @param acceptSeconds within which an offer is to be accepted
+     * @param sentOn what the operator sent on and nobody has taken yet
      */
     public record Desk(
             Instant at,
@@ -82,7 +85,9 @@ public class Desks {
             List<Place> places,
             List<WaitingChat> waiting,
             List<Colleague> colleagues,
-            List<TransferTarget> queues) {}
+            List<SentOn> sentOn,
+            List<DeskQueue> queues,
+            List<DeskSkill> skills) {}
 
     /**
      * Whose desk it is.
@@ -152,14 +157,29 @@ public class Desks {
     /**
      * A chat that waits.
      *
-     * @param mine whether the operator could take chats of its queue
+     * @param mine whether the operator takes chats of its queue
      */
     public record WaitingChat(
             long chat, String queue, String queueName, String language, Instant since, boolean offered, boolean mine) {}
 
     public record Colleague(String id, String name, String state, int inUse, int capacity, List<String> languages) {}
 
-    public record TransferTarget(String id, String name) {}
+    /** A chat that the operator sent on and may take back. */
+    public record SentOn(
+            long chat,
+            @Nullable String visitor,
+            String queueName,
+            @Nullable String operatorName,
+            Instant since) {}
+
+    /**
+     * A queue.
+     *
+     * @param takes whether the operator takes chats of it now: as a member who has not left it, or having joined it
+     */
+    public record DeskQueue(String id, String name, boolean takes) {}
+
+    public record DeskSkill(String id, String name) {}
 
     /** Whether an operator has a part in a chat. */
     boolean takesPart(String planId, long chat, Operator operator) {
@@ -180,6 +200,8 @@ public class Desks {
                 .collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
         var self = stored.getOrDefault(operator.id().value(), NOT_YET);
         var timeouts = plan.settings().timeouts();
+        var taken = taken(plan, operator, self);
+        var waiting = chats.waiting(planId);
         return new Desk(
                 clock.instant(),
                 new DeskSelf(
@@ -199,23 +221,61 @@ public class Desks {
                 chats.chatsOf(planId, operator.id().value()).stream()
                         .map(chat -> place(planId, chat, 0, chats.entries(planId, chat.id(), 0, MOST_ENTRIES)))
                         .toList(),
-                chats.waiting(planId).stream()
-                        .map(chat -> waiting(plan, chat, operator))
-                        .toList(),
+                waiting.stream().map(chat -> waiting(plan, chat, taken)).toList(),
                 plan.operators().stream()
                         .filter(other -> !other.id().equals(operator.id()))
                         .map(other ->
                                 colleague(other, stored.getOrDefault(other.id().value(), NOT_YET)))
                         .toList(),
+                waiting.stream()
+                        .filter(chat -> operator.id().value().equals(chat.sentBy()))
+                        .map(chat -> sentOn(planId, plan, chat))
+                        .toList(),
                 plan.queues().stream()
-                        .map(queue -> new TransferTarget(queue.id().value(), queue.name()))
+                        .map(queue -> new DeskQueue(
+                                queue.id().value(),
+                                queue.name(),
+                                taken.contains(queue.id().value())))
+                        .toList(),
+                plan.skills().stream()
+                        .map(skill -> new DeskSkill(skill.id().value(), skill.name()))
                         .toList());
+    }
+
+    /** Queues of which an operator takes chats now. */
+    private Set<String> taken(Plan plan, Operator operator, StoredOperator stored) {
+        var taken = memberships.get(plan).getOrDefault(operator.id(), List.of()).stream()
+                .map(QueueId::value)
+                .collect(Collectors.toCollection(HashSet::new));
+        taken.addAll(stored.joinedList());
+        stored.partedList().forEach(taken::remove);
+        return taken;
+    }
+
+    private SentOn sentOn(String planId, Plan plan, StoredChat chat) {
+        return new SentOn(
+                chat.id(),
+                visitor(plan, chat, given(planId, chat.id())),
+                Element.find(plan.queues(), chat.queueId()).map(Element::name).orElse(""),
+                Element.find(plan.operators(), chat.operatorId())
+                        .map(Element::name)
+                        .orElse(null),
+                Optional.ofNullable(chat.queuedAt()).orElse(chat.arrivedAt()));
+    }
+
+    /** What a visitor is called; null where nobody knows. */
+    private static @Nullable String visitor(Plan plan, StoredChat chat, Given given) {
+        return given.facts().entrySet().stream()
+                .filter(fact -> isName(plan, chat.doorId(), fact.getKey()))
+                .map(Map.Entry::getValue)
+                .findFirst()
+                .orElse(null);
     }
 
     /** A chat with these of its entries, as the desks of those in it see it. */
     public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
         var plan = plans.live(planId).plan();
-        var queue = find(plan.queues(), chat.queueId());
+        var queue = Element.find(plan.queues(), chat.queueId());
         var given = given(planId, chat.id());
         return new Place(
                 chat.id(),
@@ -227,13 +287,9 @@ public class Desks {
                 chat.queueId(),
                 queue.map(Element::name).orElse(""),
                 queue.map(Queue::weight).orElse(1),
-                find(plan.doors(), chat.doorId()).map(Element::name).orElse(chat.doorId()),
+                Element.find(plan.doors(), chat.doorId()).map(Element::name).orElse(chat.doorId()),
                 chat.language(),
-                given.facts().entrySet().stream()
-                        .filter(fact -> isName(plan, chat.doorId(), fact.getKey()))
-                        .map(Map.Entry::getValue)
-                        .findFirst()
-                        .orElse(null),
+                visitor(plan, chat, given),
                 given.page(),
                 facts(plan, chat.doorId(), given),
                 chat.arrivedAt(),
@@ -252,7 +308,7 @@ public class Desks {
                                 String.valueOf(entry.author()),
                                 entry.operatorId(),
                                 "operator".equals(entry.author())
-                                        ? find(plan.operators(), entry.operatorId())
+                                        ? Element.find(plan.operators(), entry.operatorId())
                                                 .map(Element::name)
                                                 .orElse(entry.operatorId())
                                         : null,
@@ -278,7 +334,7 @@ public class Desks {
     }
 
     private static List<VisitorFact> facts(Plan plan, String doorId, Given given) {
-        var door = find(plan.doors(), doorId);
+        var door = Element.find(plan.doors(), doorId);
         var answers = given.answers().entrySet().stream()
                 .map(answer -> new VisitorFact(
                         door.flatMap(found -> found.question(new QuestionId(answer.getKey())))
@@ -290,13 +346,13 @@ public class Desks {
     }
 
     private static boolean isName(Plan plan, String doorId, String key) {
-        return find(plan.doors(), doorId).stream()
+        return Element.find(plan.doors(), doorId).stream()
                 .flatMap(door -> door.facts().stream())
                 .anyMatch(fact -> fact.key().equals(key) && fact.kind() == PageFact.Kind.NAME);
     }
 
-    private WaitingChat waiting(Plan plan, StoredChat chat, Operator operator) {
-        var queue = find(plan.queues(), chat.queueId());
+    private static WaitingChat waiting(Plan plan, StoredChat chat, Set<String> taken) {
+        var queue = Element.find(plan.queues(), chat.queueId());
         return new WaitingChat(
                 chat.id(),
                 String.valueOf(chat.queueId()),
@@ -304,11 +360,7 @@ public class Desks {
                 chat.language(),
                 Optional.ofNullable(chat.queuedAt()).orElse(chat.arrivedAt()),
                 "OFFERED".equals(chat.stage()),
-                queue.map(found -> memberships
-                                .get(plan)
-                                .getOrDefault(operator.id(), List.of())
-                                .contains(found.id()))
-                        .orElse(false));
+                taken.contains(String.valueOf(chat.queueId())));
     }
 
     private static Colleague colleague(Operator operator, StoredOperator stored) {
@@ -332,11 +384,5 @@ public class Desks {
             case "WRAP_UP" -> "wrap-up";
             case null, default -> "none";
         };
-    }
-
-    private static <E extends Element> Optional<E> find(List<E> elements, @Nullable String id) {
-        return elements.stream()
-                .filter(element -> element.id().value().equals(id))
-                .findFirst();
     }
 }

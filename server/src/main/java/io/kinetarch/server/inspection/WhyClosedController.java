@@ -15,6 +15,7 @@ import io.kinetarch.server.routing.PageAddress;
 import io.kinetarch.server.shell.PublicAddress;
 import io.kinetarch.server.visit.LivePlans;
 import java.net.URI;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -25,17 +26,19 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Why a visitor would not get a chat through a door of the draft. */
+/** Why a visitor would not get a chat through a door of the draft, or gets none through one of the live plan. */
 @RestController
 class WhyClosedController {
     private final Plans plans;
     private final LivePlans livePlans;
     private final PublicAddress address;
+    private final Clock clock;
 
-    WhyClosedController(Plans plans, LivePlans livePlans, PublicAddress address) {
+    WhyClosedController(Plans plans, LivePlans livePlans, PublicAddress address, Clock clock) {
         this.plans = plans;
         this.livePlans = livePlans;
         this.address = address;
+        this.clock = clock;
     }
 
     /**
@@ -44,6 +47,8 @@ class WhyClosedController {
      * @param page address of the page; null for the plain link
      * @param policies content security policies of the page, as its headers have them
      * @param nonce that the script element carries; null for none
+     * @param now whether the live plan is asked about as it stands this minute; moment, changes, holding and waiting are then not
+     *     looked at
      * @param changes operators whose presence differs from their usual hours, by id
      * @param holding what operators hold, by id
      * @param waiting chats that wait already, by queue id
@@ -52,6 +57,7 @@ class WhyClosedController {
             @Nullable String page,
             List<String> policies,
             @Nullable String nonce,
+            @Nullable Boolean now,
             Instant at,
             @Nullable Map<String, PresenceState> changes,
             @Nullable Map<String, HeldDocument> holding,
@@ -88,23 +94,26 @@ class WhyClosedController {
     @PostMapping("/api/v1/plans/{plan}/doors/{door}/why-closed")
     List<LinkDocument> whyClosed(
             @PathVariable("plan") String planId, @PathVariable String door, @RequestBody ClosedQuestion asked) {
+        boolean now = Boolean.TRUE.equals(asked.now());
         var draft = plans.draftState(planId);
-        Plan plan = draft.plan();
+        Plan plan = now ? livePlans.live(planId).plan() : draft.plan();
         if (!plan.has(new DoorId(door))) {
             throw new Refusal(Kind.NOT_FOUND, "The plan has no front door \"" + door + "\".");
         }
-        var waiting = TrialDocuments.waiting(plan, asked.waiting());
+        var at = now ? clock.instant() : asked.at();
+        var waiting = TrialDocuments.waiting(plan, now ? livePlans.waiting(planId) : asked.waiting());
         String sent = asked.page();
         URI page = sent == null || sent.isBlank() ? null : URI.create(PageAddress.of(sent, "/page"));
         String language = plan.door(new DoorId(door)).languages().getFirst();
         var chat = new ArrivalDocument(
-                        door, page == null ? null : page.toString(), language, null, asked.at(), null, null, null)
+                        door, page == null ? null : page.toString(), language, null, at, null, null, null)
                 .toArrival(plan, TrialDocuments.queues(waiting, null), "/arrival");
         boolean live = plans.state(planId, Which.live)
                 .map(state -> state.plan().has(new DoorId(door)))
                 .orElse(false);
-        var there = TrialDocuments.holding(
-                TrialDocuments.plannedWith(draft, asked.at(), asked.changes()), plan, asked.holding());
+        var there = now
+                ? livePlans.presence(planId)
+                : TrialDocuments.holding(TrialDocuments.plannedWith(draft, at, asked.changes()), plan, asked.holding());
         var question = new WhyClosed.Question(
                 chat,
                 page,

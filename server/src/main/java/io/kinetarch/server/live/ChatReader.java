@@ -16,6 +16,7 @@ public interface ChatReader {
      * A chat as it stands.
      *
      * @param stage one of the dispatcher's; OVER once nothing is left of it, null before it has it
+     * @param sentBy who may take it back, having sent it on; null for nobody
      * @param colleagues, ways and asked joined by commas
      * @param entries number of the newest entry
      */
@@ -30,6 +31,7 @@ public interface ChatReader {
             @Nullable String stage,
             @Nullable String queueId,
             @Nullable String operatorId,
+            @Nullable String sentBy,
             String colleagues,
             String ways,
             String asked,
@@ -49,8 +51,13 @@ public interface ChatReader {
             if (operatorId != null) {
                 all.add(operatorId);
             }
-            all.addAll(list(colleagues));
+            all.addAll(colleagueList());
             return all;
+        }
+
+        /** Called in, in the order in which they were. */
+        public List<String> colleagueList() {
+            return list(colleagues);
         }
 
         public List<String> wayList() {
@@ -64,10 +71,10 @@ public interface ChatReader {
         public boolean hasEnded() {
             return endedAt != null;
         }
+    }
 
-        private static List<String> list(String joined) {
-            return joined.isEmpty() ? List.of() : List.of(joined.split(",", -1));
-        }
+    private static List<String> list(String joined) {
+        return joined.isEmpty() ? List.of() : List.of(joined.split(",", -1));
     }
 
     /**
@@ -96,7 +103,7 @@ public interface ChatReader {
     }
 
     String CHAT = """
-            select id, door_id, language, token_hash, arrived_at, revision, stage, queue_id, operator_id,
+            select id, door_id, language, token_hash, arrived_at, revision, stage, queue_id, operator_id, sent_by,
                    array_to_string(colleagues, ',') as colleagues, array_to_string(ways, ',') as ways,
                    array_to_string(asked, ',') as asked, queued_at, offer_until, entries, waited_millis, ended_at, outcome,
                    visitor_got, visitor_read, operator_got, operator_read
@@ -125,6 +132,10 @@ public interface ChatReader {
     @Select(CHAT + " and stage in ('WAITING', 'OFFERED') order by queued_at, id")
     List<StoredChat> waiting(String planId);
 
+    /** Chats that the dispatcher has, in the order of their arrival. */
+    @Select(CHAT + " and stage <> 'OVER' order by id")
+    List<StoredChat> open(String planId);
+
     /** How many wait in the chat's queue before it. */
     @Select("""
             select count(*) from live_chat o join live_chat c on c.plan_id = o.plan_id and c.queue_id = o.queue_id
@@ -148,10 +159,26 @@ public interface ChatReader {
     @Select("select given::text from live_given where plan_id = #{planId} and call = #{call}")
     Optional<String> given(String planId, long call);
 
-    /** An operator as the dispatcher has them. */
-    record StoredOperator(String operatorId, String state, Instant since, int inUse, int chats) {}
+    /**
+     * An operator as the dispatcher has them.
+     *
+     * @param joined, parted queues joined and left for as long as they are here, joined by commas
+     */
+    record StoredOperator(
+            String operatorId, String state, Instant since, int inUse, int chats, String joined, String parted) {
+        public List<String> joinedList() {
+            return list(joined);
+        }
 
-    @Select("select operator_id, state, since, in_use, chats from live_operator where plan_id = #{planId}")
+        public List<String> partedList() {
+            return list(parted);
+        }
+    }
+
+    @Select("""
+            select operator_id, state, since, in_use, chats, array_to_string(joined, ',') as joined,
+                   array_to_string(parted, ',') as parted
+            from live_operator where plan_id = #{planId} order by operator_id""")
     List<StoredOperator> operators(String planId);
 
     record ClosedDoor(String doorId, String language, boolean paused, String because) {}

@@ -150,9 +150,11 @@ public class LiveLog {
 
         private void storeAll() {
             try {
+                var pace = new Pace();
                 while (true) {
                     var batch = new ArrayList<Waiting>();
                     batch.add(waiting.take());
+                    pace.keep();
                     waiting.drainTo(batch, MOST_AT_ONCE - 1);
                     storeTogether(batch);
                 }

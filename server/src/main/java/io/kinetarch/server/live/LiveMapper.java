@@ -4,13 +4,15 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.IntStream;
+import org.apache.ibatis.annotations.Arg;
+import org.apache.ibatis.annotations.ConstructorArgs;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
-import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
-import org.apache.ibatis.cursor.Cursor;
+import org.apache.ibatis.type.ArrayTypeHandler;
 import org.jspecify.annotations.Nullable;
 
 /** Rows travel to the database as one JSON array a statement, which is one round trip for hundreds of them. */
@@ -112,10 +114,10 @@ interface LiveMapper {
 
     /** Takes the lease where nobody holds it; the term that begins. */
     @Select(value = """
-            update live_run set holder = #{holder}, held_until = now() + #{seconds} * interval '1 second', term = term + 1
+            update live_run set held_until = now() + #{seconds} * interval '1 second', term = term + 1
             where plan_id = #{planId} and (held_until is null or held_until < now())
             returning term""", affectData = true)
-    Optional<Long> takeLease(String planId, String holder, int seconds);
+    Optional<Long> takeLease(String planId, int seconds);
 
     @Update("""
             update live_run set held_until = now() + #{seconds} * interval '1 second'
@@ -142,7 +144,7 @@ interface LiveMapper {
     int storeState(String planId, long term, byte[] state, String chats, long after, int revision, int decisions);
 
     String CALL_COLUMNS = """
-            c.number, c.at, c.decisions, c.kind, c.chat, c.operator, c.detail, c.key, g.given::text as given
+            c.number, c.at, c.kind, c.chat, c.operator, c.detail, g.given::text as given
             from live_call c left join live_given g on g.plan_id = c.plan_id and g.call = c.number
             """;
 
@@ -150,10 +152,48 @@ interface LiveMapper {
             + " where c.plan_id = #{planId} and c.number > #{after} order by c.number limit #{most}")
     List<LoggedCall> callsAfter(String planId, long after, int most);
 
-    @Select("select " + CALL_COLUMNS
-            + " where c.plan_id = #{planId} and c.number > #{after} and c.number <= #{until} order by c.number")
-    @Options(fetchSize = 5000)
-    Cursor<LoggedCall> callsBetween(String planId, long after, long until);
+    /** Calls one after the other, column by column: to map a row each would take longer than to go through them. */
+    @SuppressWarnings("ArrayRecordComponent") // a carrier from the driver, never compared
+    record Stretch(
+            Long[] numbers,
+            Long[] millis,
+            String[] kinds,
+            @Nullable Long[] chats,
+            @Nullable String[] operators,
+            @Nullable String[] details,
+            @Nullable String[] given) {
+
+        List<LoggedCall> calls() {
+            return IntStream.range(0, numbers.length)
+                    .mapToObj(i -> new LoggedCall(
+                            numbers[i],
+                            Instant.ofEpochMilli(millis[i]),
+                            kinds[i],
+                            chats[i],
+                            operators[i],
+                            details[i],
+                            given[i]))
+                    .toList();
+        }
+    }
+
+    @ConstructorArgs({
+        @Arg(name = "numbers", column = "numbers", javaType = Long[].class, typeHandler = ArrayTypeHandler.class),
+        @Arg(name = "millis", column = "millis", javaType = Long[].class, typeHandler = ArrayTypeHandler.class),
+        @Arg(name = "kinds", column = "kinds", javaType = String[].class, typeHandler = ArrayTypeHandler.class),
+        @Arg(name = "chats", column = "chats", javaType = Long[].class, typeHandler = ArrayTypeHandler.class),
+        @Arg(name = "operators", column = "operators", javaType = String[].class, typeHandler = ArrayTypeHandler.class),
+        @Arg(name = "details", column = "details", javaType = String[].class, typeHandler = ArrayTypeHandler.class),
+        @Arg(name = "given", column = "given", javaType = String[].class, typeHandler = ArrayTypeHandler.class)
+    })
+    @Select("""
+            select array_agg(number) as numbers, array_agg(floor(extract(epoch from at) * 1000)::bigint) as millis,
+                   array_agg(kind) as kinds, array_agg(chat) as chats, array_agg(operator) as operators,
+                   array_agg(detail) as details, array_agg(given) as given
+            from (select\s""" + CALL_COLUMNS + """
+                  where c.plan_id = #{planId} and c.number > #{after} and c.number <= #{until} order by c.number) as calls
+            having count(*) > 0""")
+    Optional<Stretch> callsBetween(String planId, long after, long until);
 
     @Select("""
             select coalesce(bool_and(decisions = #{decisions}), true) from live_call
@@ -182,25 +222,28 @@ interface LiveMapper {
     @Update("""
             update live_chat c
             set revision = r.revision, stage = r.stage, queue_id = r."queueId", operator_id = r."operatorId",
+                sent_by = r."sentBy",
                 colleagues = array(select jsonb_array_elements_text(r.colleagues)),
                 ways = array(select jsonb_array_elements_text(r.ways)),
                 asked = array(select jsonb_array_elements_text(r.asked)),
                 queued_at = r."queuedAt", offer_until = r."offerUntil", entries = r.entries,
                 waited_millis = r."waitedMillis", ended_at = r."endedAt", outcome = r.outcome
             from jsonb_to_recordset(#{rows}::jsonb) as r(
-                id bigint, revision int, stage text, "queueId" text, "operatorId" text, colleagues jsonb, ways jsonb,
-                asked jsonb, "queuedAt" timestamptz, "offerUntil" timestamptz, entries int, "waitedMillis" bigint,
+                id bigint, revision int, stage text, "queueId" text, "operatorId" text, "sentBy" text, colleagues jsonb,
+                ways jsonb, asked jsonb, "queuedAt" timestamptz, "offerUntil" timestamptz, entries int, "waitedMillis" bigint,
                 "endedAt" timestamptz, outcome text)
             where c.plan_id = #{planId} and c.id = r.id""")
     void updateChats(String planId, String rows);
 
     @Insert("""
-            insert into live_operator (plan_id, operator_id, state, since, in_use, chats)
-            select #{planId}, "operatorId", state, since, "inUse", chats
+            insert into live_operator (plan_id, operator_id, state, since, in_use, chats, joined, parted)
+            select #{planId}, "operatorId", state, since, "inUse", chats,
+                   array(select jsonb_array_elements_text(joined)), array(select jsonb_array_elements_text(parted))
             from jsonb_to_recordset(#{rows}::jsonb) as r(
-                "operatorId" text, state text, since timestamptz, "inUse" int, chats int)
+                "operatorId" text, state text, since timestamptz, "inUse" int, chats int, joined jsonb, parted jsonb)
             on conflict (plan_id, operator_id)
-            do update set state = excluded.state, since = excluded.since, in_use = excluded.in_use, chats = excluded.chats""")
+            do update set state = excluded.state, since = excluded.since, in_use = excluded.in_use, chats = excluded.chats,
+                          joined = excluded.joined, parted = excluded.parted""")
     void storeOperators(String planId, String rows);
 
     @Delete("delete from live_door where plan_id = #{planId}")
@@ -217,39 +260,6 @@ interface LiveMapper {
             from jsonb_to_recordset(#{rows}::jsonb) as r(number bigint, refusal text)
             where c.plan_id = #{planId} and c.number = r.number""")
     void refuse(String planId, String rows);
-
-    /** A chat that is not over, as a run has to know it besides what the dispatcher does. */
-    record OpenChat(
-            long id,
-            String doorId,
-            String language,
-            @Nullable String stage,
-            @Nullable String queueId,
-            @Nullable String operatorId,
-            String colleagues,
-            String asked,
-            @Nullable Instant queuedAt,
-            @Nullable Instant offerUntil,
-            int entries,
-            @Nullable Instant endedAt,
-            @Nullable String outcome,
-            @Nullable Long waitedMillis,
-            Instant arrivedAt,
-            @Nullable String given) {}
-
-    @Select("""
-            select c.id, c.door_id, c.language, c.stage, c.queue_id, c.operator_id,
-                   array_to_string(c.colleagues, ',') as colleagues, array_to_string(c.asked, ',') as asked,
-                   c.queued_at, c.offer_until, c.entries, c.ended_at, c.outcome, c.waited_millis, c.arrived_at,
-                   g.given::text as given
-            from live_chat c left join live_given g on g.plan_id = c.plan_id and g.call = c.id
-            where c.plan_id = #{planId} and c.stage <> 'OVER' order by c.id""")
-    List<OpenChat> openChats(String planId);
-
-    record StoredOperator(String operatorId, String state, Instant since) {}
-
-    @Select("select operator_id, state, since from live_operator where plan_id = #{planId} order by operator_id")
-    List<StoredOperator> operators(String planId);
 
     @Select("select distinct door_id from live_door where plan_id = #{planId} and paused order by door_id")
     List<String> pausedDoors(String planId);

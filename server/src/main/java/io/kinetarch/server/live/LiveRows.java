@@ -56,6 +56,7 @@ record LiveRows(
             String stage,
             @Nullable String queueId,
             @Nullable String operatorId,
+            @Nullable String sentBy,
             List<String> colleagues,
             List<String> ways,
             List<String> asked,
@@ -66,7 +67,25 @@ record LiveRows(
             @Nullable Instant endedAt,
             @Nullable String outcome) {}
 
-    record OperatorRow(String operatorId, String state, Instant since, int inUse, int chats) {}
+    /**
+     * An operator as the dispatcher has them.
+     *
+     * @param joined queues joined for as long as they are here
+     * @param parted queues left for as long
+     */
+    record OperatorRow(
+            String operatorId,
+            String state,
+            Instant since,
+            int inUse,
+            int chats,
+            List<String> joined,
+            List<String> parted) {
+        /** One of whom nothing is known yet but whether they are here. */
+        static OperatorRow of(String operatorId, String state, Instant since) {
+            return new OperatorRow(operatorId, state, since, -1, -1, List.of(), List.of());
+        }
+    }
 
     record DoorRow(String doorId, String language, boolean paused, String because) {}
 }

@@ -2,8 +2,9 @@ package io.kinetarch.server.live;
 
 import io.kinetarch.core.dispatch.Dispatcher;
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.server.plan.Plans;
-import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -31,6 +32,9 @@ final class LiveRunner {
     /** A state is stored after so many calls, or after a while with any, which bounds what is gone through again. */
     private static final int CALLS_A_STATE = 20_000;
 
+    /** How many calls are read in one go where they are gone through again. */
+    private static final int STRETCH = 10_000;
+
     private static final Duration STATE_EVERY = Duration.ofSeconds(30);
 
     private final String planId;
@@ -40,6 +44,7 @@ final class LiveRunner {
     private volatile boolean wanted = true;
 
     private @Nullable Run run;
+    private final Pace pace = new Pace();
     private long done;
     private long stateAfter;
     private long stateNanos = System.nanoTime();
@@ -49,6 +54,7 @@ final class LiveRunner {
     @Component
     record Parts(
             LiveMapper mapper,
+            ChatReader reader,
             LiveLog log,
             LiveNews news,
             Passing passing,
@@ -108,7 +114,17 @@ final class LiveRunner {
     }
 
     private Run.Plans revisions() {
-        return number -> parts.plans.revisionState(planId, number).plan();
+        return new Run.Plans() {
+            @Override
+            public Plan revision(int number) {
+                return parts.plans.revisionState(planId, number).plan();
+            }
+
+            @Override
+            public Map<QueueId, QueueId> replaced(int number) {
+                return parts.plans.replaced(planId, number);
+            }
+        };
     }
 
     // Taking up
@@ -139,12 +155,12 @@ final class LiveRunner {
      * until one of theirs is heard of.
      */
     private void callTheRoll() {
-        for (var chat : parts.mapper.openChats(planId)) {
-            if (chat.endedAt() == null) {
+        for (var chat : parts.reader.open(planId)) {
+            if (!chat.hasEnded()) {
                 parts.log.append(planId, Wish.byVisitor(chat.id(), CallKind.VISITOR_LOST, null, null));
             }
         }
-        for (var operator : parts.mapper.operators(planId)) {
+        for (var operator : parts.reader.operators(planId)) {
             if (operator.state().equals("present")) {
                 parts.log.append(planId, Wish.by(CallKind.OPERATOR_LOST, operator.operatorId()));
             }
@@ -189,14 +205,13 @@ final class LiveRunner {
 
     /** What happened after a state, without storing what came of it once more. */
     private void goThroughAgain(long after) {
-        parts.transaction.executeWithoutResult(_ -> {
-            try (var calls = parts.mapper.callsBetween(planId, after, done)) {
-                calls.forEach(call -> current().again(call, given(call), revisions()));
-            } catch (IOException e) {
-                throw new IllegalStateException("the log of " + planId + " cannot be read", e);
-            }
-        });
-        current().knows(parts.mapper.openChats(planId), parts.mapper.operators(planId));
+        for (long until = after; until < done; until += STRETCH) {
+            parts.mapper
+                    .callsBetween(planId, until, Math.min(done, until + STRETCH))
+                    .ifPresent(stretch ->
+                            stretch.calls().forEach(call -> current().again(call, given(call), revisions())));
+        }
+        current().knows(parts.reader.open(planId), parts.reader.operators(planId));
     }
 
     /** Under other decisions an older log is never gone through: chats go on from what is stored of them. */
@@ -206,25 +221,18 @@ final class LiveRunner {
                 .orElseThrow(() -> new IllegalStateException("the log of " + planId + " knows no revision"));
         var fresh = new Run(revisions().revision(revision), revision);
         run = fresh;
-        var chats = parts.mapper.openChats(planId);
-        var operators = parts.mapper.operators(planId);
+        var chats = parts.reader.open(planId);
+        var operators = parts.reader.operators(planId);
         fresh.knows(chats, operators);
-        var by = new LoggedCall(
-                done,
-                parts.log.now(planId),
-                Dispatcher.DECISIONS,
-                CallKind.PASS_TIME.word(),
-                null,
-                null,
-                null,
-                null,
-                null);
+        var by = new LoggedCall(done, parts.log.now(planId), CallKind.PASS_TIME.word(), null, null, null, null);
         fresh.beginAdopting((int) term);
         fresh.adoptPauses(parts.mapper.pausedDoors(planId), by);
         operators.forEach(operator -> fresh.adopt(operator, by));
         for (var chat : chats) {
-            String given = chat.given();
-            var visitor = given == null ? Given.NOTHING : parts.json.readValue(given, Given.class);
+            var visitor = parts.reader
+                    .given(planId, chat.id())
+                    .map(given -> parts.json.readValue(given, Given.class))
+                    .orElse(Given.NOTHING);
             fresh.adopt(chat, visitor.visit(new DoorId(chat.doorId())), by);
         }
         if (!store(done, fresh.collect())) {
@@ -236,6 +244,7 @@ final class LiveRunner {
     // Going on
 
     private boolean step() throws InterruptedException {
+        pace.keep();
         news.drainPermits();
         var calls = parts.mapper.callsAfter(planId, done, MOST_AT_ONCE);
         if (!calls.isEmpty()) {

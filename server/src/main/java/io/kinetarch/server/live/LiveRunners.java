@@ -3,7 +3,6 @@ package io.kinetarch.server.live;
 import io.kinetarch.server.feed.Notices;
 import java.time.Duration;
 import java.util.Map;
-import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -18,7 +17,6 @@ class LiveRunners implements SmartLifecycle {
     private static final Duration LOOK = Duration.ofMillis(500);
 
     private final LiveRunner.Parts parts;
-    private final String instance = UUID.randomUUID().toString();
     private final Map<String, Running> running = new ConcurrentHashMap<>();
     private volatile @Nullable Thread thread;
 
@@ -92,7 +90,7 @@ class LiveRunners implements SmartLifecycle {
         if (running.containsKey(planId)) {
             return;
         }
-        parts.mapper().takeLease(planId, instance, LiveRunner.LEASE_SECONDS).ifPresent(term -> {
+        parts.mapper().takeLease(planId, LiveRunner.LEASE_SECONDS).ifPresent(term -> {
             var runner = new LiveRunner(planId, term, parts);
             var running = Thread.ofPlatform().daemon().name("live-" + planId).unstarted(() -> {
                 try {

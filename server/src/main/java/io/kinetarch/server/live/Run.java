@@ -10,11 +10,14 @@ import io.kinetarch.core.dispatch.Stage;
 import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.rehearsal.Event;
+import io.kinetarch.server.live.ChatReader.StoredChat;
+import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.LiveRows.DoorRow;
 import io.kinetarch.server.live.LiveRows.Entry;
 import io.kinetarch.server.live.LiveRows.OperatorRow;
@@ -145,9 +148,10 @@ final class Run implements EffectSink {
     void again(LoggedCall call, Given given, Plans plans) {
         silent = true;
         try {
-            dispatch(call, given, plans);
+            take(call, given, plans);
         } finally {
             silent = false;
+            forgetOver();
             touched.clear();
         }
     }
@@ -155,10 +159,13 @@ final class Run implements EffectSink {
     /** Where the plan of a revision comes from. */
     interface Plans {
         Plan revision(int number);
+
+        /** The queues in which chats of queues go on that the revision before had. */
+        Map<QueueId, QueueId> replaced(int number);
     }
 
     /** After what was gone through again: how chats and operators stood when their rows were stored. */
-    void knows(List<LiveMapper.OpenChat> chats, List<LiveMapper.StoredOperator> stored) {
+    void knows(List<StoredChat> chats, List<StoredOperator> stored) {
         open.clear();
         for (var chat : chats) {
             var known = new Open(new DoorId(chat.doorId()), chat.language());
@@ -171,23 +178,15 @@ final class Run implements EffectSink {
             known.operator = chat.operatorId();
             Long waited = chat.waitedMillis();
             known.waitedMillis = waited == null ? 0 : waited;
-            if (!chat.asked().isEmpty()) {
-                known.asked.addAll(Arrays.asList(chat.asked().split(",", -1)));
-            }
+            known.asked.addAll(chat.askedList());
             open.put(chat.id(), known);
         }
         operators.clear();
-        stored.forEach(operator -> operators.put(
-                operator.operatorId(),
-                new OperatorRow(operator.operatorId(), operator.state(), operator.since(), -1, -1)));
+        stored.forEach(operator -> stands(operator.operatorId(), operator.state(), operator.since()));
     }
 
     /** Takes a call; what comes of it is in {@link #collect}. */
     void take(LoggedCall call, Given given, Plans plans) {
-        dispatch(call, given, plans);
-    }
-
-    private void dispatch(LoggedCall call, Given given, Plans plans) {
         current = call;
         parts = 0;
         long at = call.at().toEpochMilli();
@@ -216,7 +215,6 @@ final class Run implements EffectSink {
             doorsMayHaveChanged = true;
         }
         refusal.map(words::refusal).ifPresent(why -> refused(call, kind, why));
-        forgetOver();
     }
 
     private void refused(LoggedCall call, CallKind kind, String why) {
@@ -236,7 +234,7 @@ final class Run implements EffectSink {
         // Words of what the change does are about the new plan.
         words = new TraceWords(plan);
         revision = number;
-        calls.changePlan(at, plan, Map.of());
+        calls.changePlan(at, plan, plans.replaced(number));
         doorsMayHaveChanged = true;
         touched.addAll(open.keySet());
     }
@@ -261,7 +259,7 @@ final class Run implements EffectSink {
     private void stands(String operator, String state, Instant at) {
         var before = operators.get(operator);
         if (before == null || !before.state().equals(state)) {
-            operators.put(operator, new OperatorRow(operator, state, at, -1, -1));
+            operators.put(operator, OperatorRow.of(operator, state, at));
         }
     }
 
@@ -327,8 +325,8 @@ final class Run implements EffectSink {
         chat.offerUntil = null;
         chat.asked.clear();
         chat.waitedMillis = calls.dispatcher().waitedMillis(number);
-        chat.queue = calls.queue(queue).map(found -> found.value()).orElse(chat.queue);
-        chat.operator = calls.operator(operator).map(found -> found.value()).orElse(null);
+        chat.queue = calls.queue(queue).map(ElementId::value).orElse(chat.queue);
+        chat.operator = calls.operator(operator).map(ElementId::value).orElse(null);
         entry(id, chat, chat.endedAt, Event.ENDED, operator, queue, reason);
     }
 
@@ -359,8 +357,8 @@ final class Run implements EffectSink {
                 at,
                 event.word(),
                 author,
-                who.map(found -> found.value()).orElse(null),
-                calls.queue(queue).map(found -> found.value()).orElse(null),
+                who.map(ElementId::value).orElse(null),
+                calls.queue(queue).map(ElementId::value).orElse(null),
                 reason == null || "visitor".equals(author) ? "" : words.of(reason, about),
                 setting(reason),
                 part));
@@ -409,6 +407,7 @@ final class Run implements EffectSink {
                 changedOperators(),
                 changedDoors(),
                 Map.copyOf(refused));
+        forgetOver();
         entries.clear();
         said.clear();
         refused.clear();
@@ -424,16 +423,15 @@ final class Run implements EffectSink {
         List<String> ways = List.of();
         if (number.isPresent() && stage.isPresent()) {
             long known = number.get();
-            chat.queue = calls.queue(dispatcher.queue(known))
-                    .map(found -> found.value())
-                    .orElse(null);
+            chat.queue =
+                    calls.queue(dispatcher.queue(known)).map(ElementId::value).orElse(null);
             chat.operator = calls.operator(dispatcher.operator(known))
-                    .map(found -> found.value())
+                    .map(ElementId::value)
                     .orElse(null);
             colleagues = Arrays.stream(dispatcher.colleagues(known))
                     .mapToObj(calls::operator)
                     .flatMap(Optional::stream)
-                    .map(found -> found.value())
+                    .map(ElementId::value)
                     .toList();
             ways = dispatcher.ways(known).stream().map(Enum::name).toList();
             if (stage.get() != Stage.WRAP_UP) {
@@ -446,6 +444,9 @@ final class Run implements EffectSink {
                 stage.map(Enum::name).orElse(OVER),
                 chat.queue,
                 chat.operator,
+                number.flatMap(known -> calls.operator(dispatcher.sentBy(known)))
+                        .map(ElementId::value)
+                        .orElse(null),
                 colleagues,
                 ways,
                 List.copyOf(chat.asked),
@@ -466,14 +467,29 @@ final class Run implements EffectSink {
             if (before == null && dispatcher.chats(i) == 0) {
                 continue;
             }
-            var last = before == null ? new OperatorRow(id, GONE, Instant.EPOCH, -1, -1) : before;
-            var now = new OperatorRow(id, last.state(), last.since(), dispatcher.inUse(i), dispatcher.chats(i));
+            var last = before == null ? OperatorRow.of(id, GONE, Instant.EPOCH) : before;
+            var now = new OperatorRow(
+                    id,
+                    last.state(),
+                    last.since(),
+                    dispatcher.inUse(i),
+                    dispatcher.chats(i),
+                    queueIds(dispatcher.joined(i)),
+                    queueIds(dispatcher.left(i)));
             if (!now.equals(last)) {
                 operators.put(id, now);
                 changed.add(now);
             }
         }
         return changed;
+    }
+
+    private List<String> queueIds(int[] queues) {
+        return Arrays.stream(queues)
+                .mapToObj(calls::queue)
+                .flatMap(Optional::stream)
+                .map(ElementId::value)
+                .toList();
     }
 
     private @Nullable List<DoorRow> changedDoors() {
@@ -507,10 +523,10 @@ final class Run implements EffectSink {
     }
 
     /** Goes on with a chat of which no state tells; one that is only being written up is over. */
-    void adopt(LiveMapper.OpenChat chat, Visit visit, LoggedCall by) {
+    void adopt(StoredChat chat, Visit visit, LoggedCall by) {
         current = by;
         touched.add(chat.id());
-        if (chat.endedAt() != null || !calls.plan().has(visit.door())) {
+        if (chat.hasEnded() || !calls.plan().has(visit.door())) {
             return;
         }
         String queue = chat.queueId();
@@ -521,11 +537,7 @@ final class Run implements EffectSink {
                 visit,
                 queue == null ? null : new QueueId(queue),
                 operator == null ? null : new OperatorId(operator),
-                chat.colleagues().isEmpty()
-                        ? List.of()
-                        : Arrays.stream(chat.colleagues().split(",", -1))
-                                .map(OperatorId::new)
-                                .toList(),
+                chat.colleagueList().stream().map(OperatorId::new).toList(),
                 Optional.ofNullable(chat.queuedAt()).orElse(chat.arrivedAt()).toEpochMilli());
     }
 
@@ -536,10 +548,16 @@ final class Run implements EffectSink {
     }
 
     /** Whoever was there is there. */
-    void adopt(LiveMapper.StoredOperator operator, LoggedCall by) {
+    void adopt(StoredOperator operator, LoggedCall by) {
         current = by;
-        if (operator.state().equals(PRESENT)) {
-            calls.take(by.at().toEpochMilli(), new Call.Present(new OperatorId(operator.operatorId())));
+        if (!operator.state().equals(GONE)) {
+            long at = by.at().toEpochMilli();
+            var who = new OperatorId(operator.operatorId());
+            operator.joinedList().forEach(queue -> calls.take(at, new Call.JoinQueue(who, new QueueId(queue))));
+            operator.partedList().forEach(queue -> calls.take(at, new Call.LeaveQueue(who, new QueueId(queue))));
+            if (operator.state().equals(PRESENT)) {
+                calls.take(at, new Call.Present(who));
+            }
         }
     }
 

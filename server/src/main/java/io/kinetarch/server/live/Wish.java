@@ -41,6 +41,11 @@ public record Wish(
         return new Wish(kind, null, operator, null, null, null, null, null);
     }
 
+    /** Something that an operator does for themselves with a queue. */
+    public static Wish by(CallKind kind, String operator, String queue) {
+        return new Wish(kind, null, operator, queue, null, null, null, null);
+    }
+
     /** Something about a door. */
     public static Wish atDoor(CallKind kind, String door) {
         return of(kind, door);

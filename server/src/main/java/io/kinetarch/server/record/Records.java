@@ -228,9 +228,6 @@ class Records {
     }
 
     private static Optional<String> name(List<? extends Element> elements, @Nullable String id) {
-        return elements.stream()
-                .filter(element -> element.id().value().equals(id))
-                .map(Element::name)
-                .findFirst();
+        return Element.find(elements, id).map(Element::name);
     }
 }

@@ -3,8 +3,11 @@ package io.kinetarch.server.visit;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.kinetarch.core.door.DoorState;
+import io.kinetarch.core.inspection.Presence;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.WhenClosed;
 import io.kinetarch.server.live.ChatReader;
@@ -16,7 +19,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -92,10 +98,8 @@ public class LivePlans {
     /** Sites that may show a door, only where that was looked up just now. */
     Optional<List<AllowedSite>> sitesIfFresh(String planId, String door) {
         return Optional.ofNullable(live.getIfPresent(planId))
-                .flatMap(known -> known.plan().doors().stream()
-                        .filter(found -> found.id().value().equals(door))
-                        .map(FrontDoor::sites)
-                        .findFirst());
+                .flatMap(known -> Element.find(known.plan().doors(), door))
+                .map(FrontDoor::sites);
     }
 
     /** How a door of the live plan stands for visitors of a language. */
@@ -110,6 +114,25 @@ public class LivePlans {
                 .map(ClosedDoor::doorId)
                 .distinct()
                 .toList();
+    }
+
+    /** Who is there now, and what they have. */
+    public Presence presence(String planId) {
+        return new Presence(chats.operators(planId).stream()
+                .filter(operator -> operator.inUse() >= 0)
+                .collect(Collectors.toMap(
+                        operator -> new OperatorId(operator.operatorId()),
+                        operator -> new Presence.Held(
+                                Presence.State.valueOf(operator.state().toUpperCase(Locale.ROOT)),
+                                operator.chats(),
+                                operator.inUse(),
+                                operator.since()))));
+    }
+
+    /** How many chats wait now, by the id of their queue. */
+    public Map<String, Integer> waiting(String planId) {
+        return chats.waiting(planId).stream()
+                .collect(Collectors.toMap(chat -> String.valueOf(chat.queueId()), _ -> 1, Integer::sum));
     }
 
     /** What was looked up of the plan is no longer so. */
@@ -148,9 +171,7 @@ public class LivePlans {
     }
 
     private static FrontDoor door(Plan plan, String id) {
-        return plan.doors().stream()
-                .filter(door -> door.id().value().equals(id))
-                .findFirst()
+        return Element.find(plan.doors(), id)
                 .orElseThrow(() -> new Refusal(
                         Kind.NOT_FOUND,
                         "The live plan has no front door \"" + id + "\". Look at its code to embed again."));

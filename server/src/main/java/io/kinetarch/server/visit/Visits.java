@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
@@ -211,7 +212,7 @@ public class Visits {
                 stage,
                 stage.equals("waiting") ? chats.before(planId, chat.id()) : null,
                 stage.equals("chat")
-                        ? operator(plan, chat.operatorId())
+                        ? Element.find(plan.operators(), chat.operatorId())
                                 .map(found -> new AnsweringPerson(
                                         found.name(),
                                         found.picture() == null ? null : DoorDocuments.PICTURES + found.picture()))
@@ -236,7 +237,9 @@ public class Visits {
                 entry.at(),
                 Optional.ofNullable(entry.author()).orElse("plan"),
                 "operator".equals(entry.author())
-                        ? operator(plan, entry.operatorId()).map(Operator::name).orElse(null)
+                        ? Element.find(plan.operators(), entry.operatorId())
+                                .map(Operator::name)
+                                .orElse(null)
                         : null,
                 Optional.ofNullable(entry.words()).orElse(""),
                 "visitor".equals(entry.author()) ? entry.key() : null);
@@ -248,9 +251,7 @@ public class Visits {
         }
         var wanted = new LinkedHashSet<QuestionId>();
         chat.askedList().forEach(asked -> wanted.add(new QuestionId(asked.substring(asked.lastIndexOf('/') + 1))));
-        var door = plan.doors().stream()
-                .filter(found -> found.id().value().equals(chat.doorId()))
-                .findFirst();
+        var door = Element.find(plan.doors(), chat.doorId());
         if (door.isEmpty()) {
             return List.of();
         }
@@ -261,12 +262,6 @@ public class Visits {
                     plan.department(plan.queue(new QueueId(queue)).department()).questions());
         }
         return documents.asked(plan, door.get(), chat.language(), questions, wanted);
-    }
-
-    private static Optional<Operator> operator(Plan plan, @Nullable String id) {
-        return plan.operators().stream()
-                .filter(operator -> operator.id().value().equals(id))
-                .findFirst();
     }
 
     private static String stage(@Nullable String stored) {

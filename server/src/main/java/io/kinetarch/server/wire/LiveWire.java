@@ -14,15 +14,25 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.messaging.simp.SimpMessagingTemplate;
 import org.springframework.stereotype.Component;
 
 /** Sends what is stored to whoever has a part in it: new entries with their numbers, so that whoever missed some notices. */
 @Component
 class LiveWire implements LiveNews.Follower {
+    private static final Logger LOG = LoggerFactory.getLogger(LiveWire.class);
+    private static final int MOST_SIGNS = 1000;
+
     private final ChatReader chats;
     private final Visits visits;
     private final Desks desks;
@@ -30,6 +40,15 @@ class LiveWire implements LiveNews.Follower {
     private final Connections connections;
     private final WireReach reach;
     private final SimpMessagingTemplate wire;
+    /** Passing signs are worked on one after the other, and thrown away where they come too fast: the next one says it too. */
+    private final Executor signs = new ThreadPoolExecutor(
+            1,
+            1,
+            0,
+            TimeUnit.SECONDS,
+            new LinkedBlockingQueue<>(MOST_SIGNS),
+            Thread.ofVirtual().name("live-signs").factory(),
+            new ThreadPoolExecutor.DiscardOldestPolicy());
 
     LiveWire(
             ChatReader chats,
@@ -49,7 +68,7 @@ class LiveWire implements LiveNews.Follower {
         this.reach = reach;
         this.wire = wire;
         news.followedBy(this);
-        passing.on(this::passes);
+        passing.on(passed -> signs.execute(() -> passes(passed)));
     }
 
     /**
@@ -121,6 +140,14 @@ class LiveWire implements LiveNews.Follower {
         if (id == null || passed.what() == What.LOST) {
             return;
         }
+        try {
+            sign(passed, id);
+        } catch (DataAccessException e) {
+            LOG.warn("A passing sign could not be passed on: {}", e.getMessage());
+        }
+    }
+
+    private void sign(Passed passed, long id) {
         String plan = passed.plan();
         chats.chat(plan, id).filter(chat -> !chat.hasEnded()).ifPresent(chat -> {
             switch (passed.what()) {

@@ -33,6 +33,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
 
     private final WireGuard guard;
     private final ConnectionLimit limit;
+    private final DeskSessions desks;
     private final TaskScheduler pulses;
     private final String broker;
     private final String brokerLogin;
@@ -41,11 +42,13 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
     WireConfiguration(
             WireGuard guard,
             ConnectionLimit limit,
+            DeskSessions desks,
             @Value("${kinetarch.stomp-broker.address:}") String broker,
             @Value("${kinetarch.stomp-broker.login:guest}") String brokerLogin,
             @Value("${kinetarch.stomp-broker.passcode:guest}") String brokerPasscode) {
         this.guard = guard;
         this.limit = limit;
+        this.desks = desks;
         this.broker = broker;
         this.brokerLogin = brokerLogin;
         this.brokerPasscode = brokerPasscode;
@@ -68,7 +71,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
         // A visitor's page may be anywhere; its token says which chat is theirs.
         registry.addEndpoint(VISITORS).addInterceptors(limit).setAllowedOriginPatterns("*");
         // A desk signs in by its session, so only the application's own pages may connect.
-        registry.addEndpoint(DESKS).addInterceptors(limit);
+        registry.addEndpoint(DESKS).addInterceptors(limit, desks);
     }
 
     @Override
@@ -103,6 +106,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
                 .setSendBufferSizeLimit(LARGEST_BACKLOG)
                 .setSendTimeLimit(Math.toIntExact(LONGEST_SENDING.toMillis()))
                 .setTimeToFirstMessage(Math.toIntExact(TO_CONNECT.toMillis()))
-                .addDecoratorFactory(limit::counting);
+                .addDecoratorFactory(limit::counting)
+                .addDecoratorFactory(desks::lookingAfter);
     }
 }

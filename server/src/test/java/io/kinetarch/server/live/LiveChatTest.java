@@ -222,6 +222,60 @@ class LiveChatTest {
         assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
     }
 
+    @Test
+    void whatWasSentOnIsTakenBackWhileNobodyHasIt() {
+        visitor.start("booking-site", "en", FARES);
+        desk("accept", "").ok();
+        var colleague = server.signedIn("colleague");
+        colleague.postWithCsrf(DESK + "/presence", "{\"state\":\"present\"}").ok();
+        try {
+            desk("transfer", "{\"operator\":\"ciara-holt\"}").ok();
+            var sentOn = operator.get(DESK).ok().body().path("sentOn");
+            assertThat(sentOn.path(0).path("chat").asLong()).isEqualTo(visitor.chat());
+            assertThat(sentOn.path(0).path("operatorName").asString()).isEqualTo("Ciara H.");
+            desk("take-back", "").ok();
+            assertThat(place().path("stage").asString()).isEqualTo("held");
+            assertThat(operator.get(DESK).ok().body().path("sentOn")).isEmpty();
+        } finally {
+            colleague.postWithCsrf(DESK + "/presence", "{\"state\":\"gone\"}").ok();
+        }
+    }
+
+    @Test
+    void whoLeavesAQueueIsOfferedNoneOfItsChatsUntilTheyJoinAgain() {
+        operator.postWithCsrf(DESK + "/queues/fares", "{\"takes\":false}").ok();
+        try {
+            assertThat(takes("fares")).isFalse();
+            visitor.start("booking-site", "en", FARES);
+            assertThat(operator.get(DESK).ok().body().path("places")).isEmpty();
+            operator.postWithCsrf(DESK + "/queues/no-such-queue", "{\"takes\":true}")
+                    .problem(409, "not-possible", null);
+        } finally {
+            operator.postWithCsrf(DESK + "/queues/fares", "{\"takes\":true}").ok();
+        }
+        assertThat(takes("fares")).isTrue();
+        assertThat(place().path("stage").asString()).isEqualTo("offered");
+    }
+
+    private boolean takes(String queue) {
+        return operator.get(DESK)
+                .ok()
+                .body()
+                .path("queues")
+                .valueStream()
+                .anyMatch(found -> found.path("id").asString().equals(queue)
+                        && found.path("takes").asBoolean());
+    }
+
+    @Test
+    void aChatIsSentToWhoeverHasASkill() {
+        visitor.start("booking-site", "en", FARES);
+        desk("accept", "").ok();
+        var refused = desk("transfer", "{\"skill\":\"lost-property\"}").problem(409, "not-possible", null);
+        assertThat(refused.detail()).contains("Lost property");
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
+    }
+
     /** PostgreSQL tells a full disk by SQLSTATE 53100 (its manual, appendix A); here a trigger does. */
     @Test
     void aFullDiskIsToldAndNothingIsHalfStored() {
