@@ -10,4 +10,5 @@ export const KIND_WORDS: Record<ElementKind, { one: string; many: string }> = {
   hours: { one: 'opening hours', many: 'Opening hours' },
   doors: { one: 'front door', many: 'Front doors' },
   rules: { one: 'rule', many: 'Rules' },
+  checks: { one: 'check', many: 'Checks' },
 };

@@ -56,7 +56,7 @@ export function usePlace() {
 /** The view in which an element of a kind is at home. */
 function viewOf(kind: ElementKind) {
   if (kind === 'operators' || kind === 'skills') return '/people';
-  if (kind === 'doors' || kind === 'hours' || kind === 'rules') return `/${kind}`;
+  if (kind === 'doors' || kind === 'hours' || kind === 'rules' || kind === 'checks') return `/${kind}`;
   return '/structure';
 }
 

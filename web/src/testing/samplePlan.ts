@@ -13,7 +13,8 @@ const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 5,
+    schemaVersion: 6,
+    checks: [],
     settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], topics: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
     skills: [
       { id: 'fares', name: 'Fares' },

@@ -1,8 +1,10 @@
 package io.kinetarch.server;
 
+import io.kinetarch.server.rehearsal.CheckCommand;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import org.apache.ibatis.annotations.Mapper;
 import org.jspecify.annotations.Nullable;
 import org.mybatis.spring.annotation.MapperScan;
@@ -16,6 +18,9 @@ import org.springframework.context.annotation.Bean;
 @MapperScan(annotationClass = Mapper.class)
 public class KinetarchApplication {
     public static void main(String[] args) {
+        if (args.length > 0 && args[0].equals("check")) {
+            System.exit(new CheckCommand(System.out).run(List.of(args).subList(1, args.length)));
+        }
         SpringApplication.run(KinetarchApplication.class, args);
     }
 

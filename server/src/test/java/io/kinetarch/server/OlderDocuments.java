@@ -11,6 +11,7 @@ public final class OlderDocuments {
     /** The document as version 4 wrote it. */
     public static void toVersion4(ObjectNode plan) {
         plan.put("schemaVersion", 4);
+        plan.remove("checks");
         var settings = (ObjectNode) plan.path("settings");
         settings.remove(List.of("topics", "whenAway"));
         var timeouts = (ObjectNode) settings.path("timeouts");

@@ -7,6 +7,8 @@ import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.Season;
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Check;
+import io.kinetarch.core.plan.CheckExpectation;
 import io.kinetarch.core.plan.Choice;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.Element;
@@ -57,6 +59,7 @@ import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Puts the differences between two states of an element into words. */
@@ -147,6 +150,7 @@ final class ChangeWords {
             case Operator a when after instanceof Operator b -> operator(a, b, said);
             case FrontDoor a when after instanceof FrontDoor b -> door(a, b, said);
             case Rule a when after instanceof Rule b -> rule(a, b, said);
+            case Check a when after instanceof Check b -> check(a, b, said);
             default -> throw new IllegalArgumentException(before.id() + " changed its kind");
         }
         return said.words;
@@ -450,6 +454,23 @@ final class ChangeWords {
         said.texts("text", a.said(), b.said());
     }
 
+    private static void check(Check a, Check b, Said said) {
+        said.value("name", a.name(), b.name());
+        said.flag("blocks going live", a.blocks(), b.blocks());
+        said.value("starts", a.from(), b.from());
+        said.value("lasts", a.until(), b.until());
+        said.list("steps", a.steps(), b.steps(), step -> step.act() + " at " + step.at());
+        said.list("expected", a.expect(), b.expect(), ChangeWords::expected);
+    }
+
+    private static String expected(CheckExpectation expectation) {
+        String what = Stream.of(expectation.event(), expectation.outcome())
+                .filter(Objects::nonNull)
+                .findFirst()
+                .orElse("not " + expectation.not());
+        return what + " by " + expectation.by();
+    }
+
     private void needs(List<SkillNeed> a, List<SkillNeed> b, Said said) {
         said.levels(
                 "need",
@@ -568,6 +589,7 @@ final class ChangeWords {
             case Operator _ -> "operator";
             case FrontDoor _ -> "front door";
             case Rule _ -> "rule";
+            case Check _ -> "check";
         };
     }
 

@@ -711,6 +711,22 @@ public final class Dispatcher {
         return chat == null ? new int[0] : Arrays.copyOf(chat.colleagues, chat.colleagueCount);
     }
 
+    /** Who sent a chat on that nobody has taken since, and may take it back; {@value EffectSink#NONE} for nobody. */
+    public int sentBy(long number) {
+        Chat chat = floor.chat(number);
+        return chat == null || !chat.stage().waits() ? NONE : chat.sentBy;
+    }
+
+    /** The queues that an operator has joined for as long as they are here. */
+    public int[] joined(int operator) {
+        return floor.staff.joined[operator].stream().toArray();
+    }
+
+    /** The queues of which an operator takes no more chats for as long as they are here. */
+    public int[] left(int operator) {
+        return floor.staff.left[operator].stream().toArray();
+    }
+
     /** The ways out that a visitor may choose. */
     public Set<Way> ways(long number) {
         Chat chat = floor.chat(number);

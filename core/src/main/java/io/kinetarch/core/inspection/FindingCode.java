@@ -53,7 +53,9 @@ public enum FindingCode {
     OFFER_OUTLASTS_LADDER,
     WRAP_UP_IS_ALL,
     DOOR_NEVER_MET,
-    CLOSING_TEXT_MISSING;
+    CLOSING_TEXT_MISSING,
+    CHECK_FAILS,
+    CHECK_CANNOT_RUN;
 
     /** As documents write it: "queue-without-members". */
     public String key() {

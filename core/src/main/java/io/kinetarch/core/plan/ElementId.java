@@ -2,7 +2,7 @@ package io.kinetarch.core.plan;
 
 /** The stable name of an element of a plan: it outlives changes, so records of old revisions stay readable. */
 public sealed interface ElementId
-        permits SettingsId, SkillId, HoursId, DepartmentId, QueueId, OperatorId, DoorId, QuestionId, RuleId {
+        permits SettingsId, SkillId, HoursId, DepartmentId, QueueId, OperatorId, DoorId, QuestionId, RuleId, CheckId {
     /** 1 to 63 small letters, digits and hyphens. */
     String value();
 
@@ -18,6 +18,7 @@ public sealed interface ElementId
             case DoorId _ -> "doors";
             case QuestionId _ -> "questions";
             case RuleId _ -> "rules";
+            case CheckId _ -> "checks";
         };
     }
 }

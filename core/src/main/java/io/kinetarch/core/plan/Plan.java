@@ -24,7 +24,8 @@ public record Plan(
         List<Queue> queues,
         List<Operator> operators,
         List<FrontDoor> doors,
-        List<Rule> rules) {
+        List<Rule> rules,
+        List<Check> checks) {
 
     public Plan {
         skills = List.copyOf(skills);
@@ -34,10 +35,24 @@ public record Plan(
         operators = List.copyOf(operators);
         doors = List.copyOf(doors);
         rules = List.copyOf(rules);
-        new WellFormed(lists(skills, hours, departments, queues, operators, doors, rules)).check();
+        checks = List.copyOf(checks);
+        new WellFormed(lists(skills, hours, departments, queues, operators, doors, rules, checks)).check();
         accountsOfOne(operators);
         questionsAreAsked(doors, rules);
         lastRuleTakesTheRest(rules);
+    }
+
+    /** A plan without checks. */
+    public Plan(
+            Settings settings,
+            List<Skill> skills,
+            List<HoursSet> hours,
+            List<Department> departments,
+            List<Queue> queues,
+            List<Operator> operators,
+            List<FrontDoor> doors,
+            List<Rule> rules) {
+        this(settings, skills, hours, departments, queues, operators, doors, rules, List.of());
     }
 
     /** An element of a plan that refers to another, and where. */
@@ -90,7 +105,7 @@ public record Plan(
     public Stream<Element> elements() {
         return Stream.concat(
                 Stream.of(settings),
-                lists(skills, hours, departments, queues, operators, doors, rules).values().stream()
+                lists(skills, hours, departments, queues, operators, doors, rules, checks).values().stream()
                         .flatMap(List::stream));
     }
 
@@ -173,7 +188,8 @@ public record Plan(
             List<Queue> queues,
             List<Operator> operators,
             List<FrontDoor> doors,
-            List<Rule> rules) {
+            List<Rule> rules,
+            List<Check> checks) {
         var lists = new LinkedHashMap<String, List<? extends Element>>();
         lists.put("skills", skills);
         lists.put("hours", hours);
@@ -182,6 +198,7 @@ public record Plan(
         lists.put("operators", operators);
         lists.put("doors", doors);
         lists.put("rules", rules);
+        lists.put("checks", checks);
         return lists;
     }
 
@@ -195,6 +212,7 @@ public record Plan(
             case OperatorId _ -> operators;
             case DoorId _ -> doors;
             case RuleId _ -> rules;
+            case CheckId _ -> checks;
             case QuestionId _ -> List.of();
         };
     }

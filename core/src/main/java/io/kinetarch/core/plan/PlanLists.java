@@ -21,6 +21,7 @@ final class PlanLists {
         lists.put(Operator.class, new ArrayList<>(plan.operators()));
         lists.put(FrontDoor.class, new ArrayList<>(plan.doors()));
         lists.put(Rule.class, new ArrayList<>(plan.rules()));
+        lists.put(Check.class, new ArrayList<>(plan.checks()));
     }
 
     Plan toPlan() {
@@ -32,7 +33,8 @@ final class PlanLists {
                 all(Queue.class),
                 all(Operator.class),
                 all(FrontDoor.class),
-                all(Rule.class));
+                all(Rule.class),
+                all(Check.class));
     }
 
     void apply(PlanEdit edit) {

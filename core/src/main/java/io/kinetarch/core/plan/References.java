@@ -66,6 +66,9 @@ final class References {
                 found.add(new Reference(rule.queue(), "/queue", "queue", true));
                 needs(rule.needs(), found);
             }
+            case Check _ -> {
+                // What a check names leads nowhere by itself; it is found out when it is run.
+            }
         }
         return found;
     }
@@ -166,6 +169,7 @@ final class References {
                         hours == null ? null : redirect.maybe(hours).orElse(null),
                         department == null ? null : redirect.maybe(department).orElse(null));
             }
+            case Check check -> check;
             case Rule rule ->
                 new Rule(
                         rule.id(),

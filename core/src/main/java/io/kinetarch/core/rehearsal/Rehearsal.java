@@ -70,8 +70,9 @@ public final class Rehearsal {
      * What became of an expectation.
      *
      * @param by the event that decided it; none where it was decided by nothing having happened
+     * @param last what had happened last to the chat by then; none where nothing had
      */
-    public record Verdict(Expectation expectation, boolean held, Optional<Traced> by) {}
+    public record Verdict(Expectation expectation, boolean held, Optional<Traced> by, Optional<Traced> last) {}
 
     /** Everything that came of a script; chats in the order of their arrival, verdicts in that of the expectations. */
     public record Result(List<Traced> trace, List<Chat> chats, List<Verdict> verdicts) {}
@@ -163,12 +164,16 @@ public final class Rehearsal {
 
     private Verdict verdict(Expectation expectation) {
         var limit = script.from().plus(expectation.by());
-        var found = trace.stream()
+        var until = trace.stream()
                 .filter(traced -> expectation.chat() == null || traced.chat.equals(Optional.of(expectation.chat())))
-                .filter(expectation.what()::is)
                 .filter(traced -> !traced.at.isAfter(limit))
-                .findFirst();
-        return new Verdict(expectation, found.isPresent() == expectation.comes(), found);
+                .toList();
+        var found = until.stream().filter(expectation.what()::is).findFirst();
+        return new Verdict(
+                expectation,
+                found.isPresent() == expectation.comes(),
+                found,
+                until.isEmpty() ? Optional.empty() : Optional.of(until.getLast()));
     }
 
     /** Writes down what the dispatcher does. */

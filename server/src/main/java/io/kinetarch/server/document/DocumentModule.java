@@ -1,10 +1,16 @@
 package io.kinetarch.server.document;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.JsonValue;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.CheckExpectation;
+import io.kinetarch.core.plan.CheckId;
+import io.kinetarch.core.plan.CheckStep;
+import io.kinetarch.core.plan.CheckTarget;
 import io.kinetarch.core.plan.Colour;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DepartmentId;
@@ -34,6 +40,7 @@ import tools.jackson.databind.module.SimpleModule;
 /** How the core's values look in documents, kept here so that the core need not know of JSON. */
 final class DocumentModule extends SimpleModule {
     private static final List<Class<? extends ElementId>> IDS = List.of(
+            CheckId.class,
             DepartmentId.class,
             DoorId.class,
             HoursId.class,
@@ -59,6 +66,9 @@ final class DocumentModule extends SimpleModule {
         TEXTUAL.forEach(value -> setMixInAnnotation(value, ValueAsText.class));
         setMixInAnnotation(Texts.class, TextsAsMap.class);
         setMixInAnnotation(LocalText.class, TextAsMap.class);
+        setMixInAnnotation(CheckStep.class, StepAsOrder.class);
+        setMixInAnnotation(CheckTarget.class, OnlyWhatIsSaid.class);
+        setMixInAnnotation(CheckExpectation.class, OnlyWhatIsSaid.class);
         ALTERNATIVES.forEach(this::setMixInAnnotation);
         addDeserializer(String.class, new PlainText());
         setDeserializerModifier(new BoundedYears());
@@ -137,6 +147,17 @@ final class DocumentModule extends SimpleModule {
         @JsonSubTypes.Type(value = Rung.Action.End.class, name = "end")
     })
     interface RungByKind {}
+
+    /** Most fields of a step belong to other kinds of steps. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    interface OnlyWhatIsSaid {}
+
+    /** What is done goes by a word that no program may use for a name. */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    interface StepAsOrder {
+        @JsonProperty("do")
+        String act();
+    }
 
     abstract static class TextsAsMap {
         @JsonCreator(mode = JsonCreator.Mode.DELEGATING)

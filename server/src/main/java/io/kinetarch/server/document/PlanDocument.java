@@ -1,6 +1,7 @@
 package io.kinetarch.server.document;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.kinetarch.core.plan.Check;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HoursSet;
@@ -31,9 +32,10 @@ public record PlanDocument(
         List<Operator> operators,
         List<FrontDoor> doors,
         List<Rule> rules,
+        List<Check> checks,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable SortedMap<String, String> pictures) {
     /** The version of the plan document that this program writes. */
-    public static final int SCHEMA_VERSION = 5;
+    public static final int SCHEMA_VERSION = 6;
 
     public PlanDocument {
         if (schemaVersion != SCHEMA_VERSION) {
@@ -42,7 +44,7 @@ public record PlanDocument(
                     "only plan documents of schema version " + SCHEMA_VERSION + " are taken here, not " + schemaVersion
                             + "; importing an older one and exporting it brings it up to date");
         }
-        var _ = new Plan(settings, skills, hours, departments, queues, operators, doors, rules);
+        var _ = new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks);
     }
 
     /** The document of a plan, without pictures. */
@@ -57,6 +59,7 @@ public record PlanDocument(
                 plan.operators(),
                 plan.doors(),
                 plan.rules(),
+                plan.checks(),
                 null);
     }
 
@@ -72,11 +75,12 @@ public record PlanDocument(
                 operators,
                 doors,
                 rules,
+                checks,
                 otherPictures.isEmpty() ? null : otherPictures);
     }
 
     /** The plan of this document. */
     public Plan toPlan() {
-        return new Plan(settings, skills, hours, departments, queues, operators, doors, rules);
+        return new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks);
     }
 }

@@ -31,7 +31,7 @@ final class PlanMigration {
         fromVersion4(document);
     }
 
-    /** Brings a document of version 4 up to date, whatever else may be wrong with it; others stay as they are. */
+    /** Brings a document of version 4 or 5 up to date, whatever else may be wrong with it; others stay as they are. */
     static void fromVersion4(ObjectNode document) {
         if (document.path("schemaVersion").asInt() == 4) {
             settingsToVersion5(part(document, "settings"));
@@ -40,6 +40,10 @@ final class PlanMigration {
             objects(document, "queues").forEach(PlanMigration::queueToVersion5);
             objects(document, "doors").forEach(PlanMigration::doorToVersion5);
             document.put("schemaVersion", 5);
+        }
+        if (document.path("schemaVersion").asInt() == 5) {
+            document.putArray("checks"); // version 6 keeps rehearsals with what must happen in them
+            document.put("schemaVersion", 6);
         }
     }
 

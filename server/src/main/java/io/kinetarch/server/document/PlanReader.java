@@ -41,7 +41,7 @@ public class PlanReader {
     private final Map<Integer, String> texts = new TreeMap<>();
     private final Map<Integer, Schema> schemas;
 
-    PlanReader(JsonMapper json) {
+    public PlanReader(JsonMapper json) {
         this.json = json;
         IntStream.rangeClosed(1, PlanDocument.SCHEMA_VERSION)
                 .forEach(version -> texts.put(version, resource("schema/plan-" + version + ".schema.json")));

@@ -19,7 +19,11 @@ interface ChangeMapper {
             @Nullable String madeBy,
             Instant madeAt) {}
 
-    /** What a change did to one element; the element that came after it tells where it stood. */
+    /**
+     * What a change did to one element; the element that came after it tells where it stood.
+     *
+     * @param replacement what took its place, where it was removed; null for nothing
+     */
     record StoredEdit(
             String kind,
             String elementId,
@@ -27,7 +31,8 @@ interface ChangeMapper {
             @Nullable String before,
             @Nullable String beforeNext,
             @Nullable String after,
-            @Nullable String afterNext) {}
+            @Nullable String afterNext,
+            @Nullable String replacement) {}
 
     /**
      * The newest version of an element.
@@ -51,20 +56,32 @@ interface ChangeMapper {
     /** Stores the edits of a change in one statement, each with the version after the newest one of its element. */
     @Insert("""
             <script>
-            insert into plan_edit (plan_id, change, kind, element_id, version, before, before_next, after, after_next)
+            insert into plan_edit (plan_id, change, kind, element_id, version, before, before_next, after, after_next,
+                                   replacement)
             values
             <foreach collection="edits" item="e" separator=",">
               (#{planId}, #{change}, #{e.kind}, #{e.elementId}, #{e.version}, #{e.before}::jsonb, #{e.beforeNext},
-               #{e.after}::jsonb, #{e.afterNext})
+               #{e.after}::jsonb, #{e.afterNext}, #{e.replacement})
             </foreach>
             </script>""")
     void insertEdits(
             @Param("planId") String planId, @Param("change") long change, @Param("edits") List<StoredEdit> edits);
 
     @Select("""
-            select kind, element_id, version, before::text as before, before_next, after::text as after, after_next
+            select kind, element_id, version, before::text as before, before_next, after::text as after, after_next,
+                   replacement
             from plan_edit where plan_id = #{planId} and change = #{change}""")
     List<StoredEdit> edits(String planId, long change);
+
+    /** A removed element and what took its place. */
+    record Replacement(String elementId, String replacement) {}
+
+    /** What took the place of removed elements of a kind, as their last removal said that named something. */
+    @Select("""
+            select distinct on (element_id) element_id, replacement from plan_edit
+            where plan_id = #{planId} and kind = #{kind} and replacement is not null
+            order by element_id, version desc""")
+    List<Replacement> replacements(String planId, String kind);
 
     /** Notes the versions that the edits of a change made. */
     @Insert("""

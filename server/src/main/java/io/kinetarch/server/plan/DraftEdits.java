@@ -182,7 +182,10 @@ public class DraftEdits {
         } catch (PlanRefusal refusal) {
             throw Culprit.of(refusal, "/replacement");
         }
-        return new Made(draft, by, versions).change(edits).last();
+        var made = new Made(draft, by, versions);
+        made.removed = id;
+        made.replacement = replacement;
+        return made.change(edits).last();
     }
 
     /**
@@ -299,6 +302,8 @@ public class DraftEdits {
         private String why = "";
         private @Nullable Long undoes;
         private @Nullable Long redoes;
+        private @Nullable ElementId removed;
+        private @Nullable String replacement;
 
         Made(State draft, SignedIn by, Map<String, ElementVersion> versions) {
             this.draft = draft;
@@ -354,7 +359,8 @@ public class DraftEdits {
                     each.after()
                             .flatMap(_ -> after.next(each.id()))
                             .map(ElementId::value)
-                            .orElse(null));
+                            .orElse(null),
+                    each.id().equals(removed) ? replacement : null);
         }
 
         private String words(PlanDiff diff) {

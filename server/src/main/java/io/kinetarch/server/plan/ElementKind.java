@@ -1,5 +1,7 @@
 package io.kinetarch.server.plan;
 
+import io.kinetarch.core.plan.Check;
+import io.kinetarch.core.plan.CheckId;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.DoorId;
@@ -30,7 +32,8 @@ public enum ElementKind {
     queues(Queue.class, QueueId::new),
     operators(Operator.class, OperatorId::new),
     doors(FrontDoor.class, DoorId::new),
-    rules(Rule.class, RuleId::new);
+    rules(Rule.class, RuleId::new),
+    checks(Check.class, CheckId::new);
 
     private final Class<? extends Element> type;
 
@@ -53,6 +56,7 @@ public enum ElementKind {
             case OperatorId _ -> operators;
             case DoorId _ -> doors;
             case RuleId _ -> rules;
+            case CheckId _ -> checks;
             case QuestionId _ -> throw new IllegalArgumentException("questions stand within their doors");
         };
     }

@@ -14,8 +14,11 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,11 +28,13 @@ class Findings {
     private final Plans plans;
     private final DraftEdits edits;
     private final Clock clock;
+    private final ObjectProvider<FindingSource> others;
     private final KeptAnswers<List<Finding>> found;
 
-    Findings(Plans plans, DraftEdits edits, Clock clock) {
+    Findings(Plans plans, DraftEdits edits, ObjectProvider<FindingSource> others, Clock clock) {
         this.plans = plans;
         this.edits = edits;
+        this.others = others;
         this.clock = clock;
         found = new KeptAnswers<>(clock);
     }
@@ -41,7 +46,14 @@ class Findings {
     List<Finding> of(State state) {
         return found.get(state, "", () -> {
             var plan = state.plan();
-            return PlanCheck.of(plan, state.presences(), LocalDate.ofInstant(clock.instant(), plan.timeZone()));
+            var today = LocalDate.ofInstant(clock.instant(), plan.timeZone());
+            return Stream.concat(
+                            PlanCheck.of(plan, state.presences(), today).stream(),
+                            others.stream()
+                                    .flatMap(source -> source.findings(plan).stream())
+                                    .map(finding -> PlanCheck.asAccepted(plan, finding)))
+                    .sorted(Comparator.comparing(Finding::severity))
+                    .toList();
         });
     }
 

@@ -75,10 +75,21 @@ interface PlanMapper {
     Optional<String> revision(String planId, int number);
 
     @Insert("""
-            insert into plan_revision (plan_id, number, document, draft_change, note, made_by, made_at)
-            values (#{planId}, #{number}, #{document}::jsonb, #{draftChange}, #{note}, #{madeBy}, #{madeAt})""")
+            insert into plan_revision (plan_id, number, document, replaced, draft_change, note, made_by, made_at)
+            values (#{planId}, #{number}, #{document}::jsonb, #{replaced}::jsonb, #{draftChange}, #{note}, #{madeBy},
+                    #{madeAt})""")
     void insertRevision(
-            String planId, int number, String document, long draftChange, String note, long madeBy, Instant madeAt);
+            String planId,
+            int number,
+            String document,
+            String replaced,
+            long draftChange,
+            String note,
+            long madeBy,
+            Instant madeAt);
+
+    @Select("select replaced::text from plan_revision where plan_id = #{planId} and number = #{number}")
+    Optional<String> replaced(String planId, int number);
 
     @Update("update plan set volume_change = volume_change + 1 where id = #{id}")
     void volumesChanged(String id);

@@ -3,6 +3,7 @@ package io.kinetarch.server.plan;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.presence.Presences;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;
@@ -15,12 +16,14 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
+import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The stored plans as they stand: their drafts and revisions. */
@@ -80,6 +83,18 @@ public class Plans {
         public State with(Plan other) {
             return new State(id, other, change, volumeChange, adjustmentChange, presences, stamp);
         }
+    }
+
+    /** The queues in which chats of queues go on that the revision before this one had. */
+    public Map<QueueId, QueueId> replaced(String planId, int number) {
+        return plans
+                .replaced(planId, number)
+                .map(text -> json.readValue(text, new TypeReference<Map<String, String>>() {}))
+                .orElse(Map.of())
+                .entrySet()
+                .stream()
+                .collect(
+                        Collectors.toMap(queue -> new QueueId(queue.getKey()), queue -> new QueueId(queue.getValue())));
     }
 
     private State state(String id, Plan plan, long change, Stamp stamp, String document) {

@@ -4,14 +4,20 @@ import io.kinetarch.core.change.ChangeList;
 import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.inspection.Finding.Severity;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
+import io.kinetarch.server.plan.ChangeMapper.Replacement;
 import io.kinetarch.server.plan.DraftEdits.Edited;
 import io.kinetarch.server.plan.Plans.Revision;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,6 +31,7 @@ public class Revisions {
 
     private final Plans plans;
     private final PlanMapper stored;
+    private final ChangeMapper changes;
     private final DraftEdits edits;
     private final Findings findings;
     private final JsonMapper json;
@@ -34,6 +41,7 @@ public class Revisions {
     Revisions(
             Plans plans,
             PlanMapper stored,
+            ChangeMapper changes,
             DraftEdits edits,
             Findings findings,
             JsonMapper json,
@@ -41,6 +49,7 @@ public class Revisions {
             ApplicationEventPublisher events) {
         this.plans = plans;
         this.stored = stored;
+        this.changes = changes;
         this.edits = edits;
         this.findings = findings;
         this.json = json;
@@ -58,8 +67,9 @@ public class Revisions {
         var draft = plans.lockedDraft(planId);
         DraftEdits.checkSeen(draft, seen);
         var live = plans.live(planId);
-        if (live.isPresent()
-                && plans.revisionState(planId, live.get().number()).plan().equals(draft.plan())) {
+        var before = live.map(
+                revision -> plans.revisionState(planId, revision.number()).plan());
+        if (live.isPresent() && before.equals(Optional.of(draft.plan()))) {
             throw new Refusal(
                     Kind.ALREADY_DONE,
                     "The draft is live already, as revision " + live.get().number() + ".");
@@ -83,12 +93,32 @@ public class Revisions {
                 planId,
                 number,
                 json.writeValueAsString(PlanDocument.of(draft.plan())),
+                json.writeValueAsString(
+                        before.map(plan -> replaced(planId, plan, draft.plan())).orElse(Map.of())),
                 seen,
                 note,
                 by.accountId(),
                 clock.instant());
         events.publishEvent(new WentLive(planId, number));
         return plans.live(planId).orElseThrow();
+    }
+
+    /** Where chats of queues go on that are no longer there, as the removals of those said; ids of queues by ids. */
+    private Map<String, String> replaced(String planId, Plan before, Plan after) {
+        var said = changes.replacements(planId, ElementKind.queues.name()).stream()
+                .collect(Collectors.toMap(Replacement::elementId, Replacement::replacement));
+        var replaced = new TreeMap<String, String>();
+        for (var queue : before.queues()) {
+            String place = queue.id().value();
+            // What took its place may have been removed since, in its turn.
+            for (int steps = 0; place != null && !after.has(new QueueId(place)) && steps <= said.size(); steps++) {
+                place = said.get(place);
+            }
+            if (place != null && !after.has(queue.id()) && after.has(new QueueId(place))) {
+                replaced.put(queue.id().value(), place);
+            }
+        }
+        return replaced;
     }
 
     /** A revision goes live, in the transaction in which this is told. */

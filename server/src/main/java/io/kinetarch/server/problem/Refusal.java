@@ -89,7 +89,7 @@ public final class Refusal extends RuntimeException {
         return kind;
     }
 
-    List<Place> places() {
+    public List<Place> places() {
         return places.isEmpty() && pointer != null ? List.of(new Place(pointer, detail())) : places;
     }
 

@@ -59,7 +59,12 @@ final class ScriptWords {
                                 .map(operator -> ", " + words.name(operator))
                                 .orElse("")
                         + (of(by).isEmpty() ? "" : ": " + of(by)))
-                .orElseGet(() -> who + " was not " + what + " within " + seconds(expectation.by()));
+                .orElseGet(() -> who + " was not " + what + " within " + seconds(expectation.by())
+                        + verdict.last()
+                                .map(last -> "; the last by then: " + event(last.event()) + " after "
+                                        + seconds(Duration.between(from, last.at()))
+                                        + (of(last).isEmpty() ? "" : ", " + of(last)))
+                                .orElse(""));
     }
 
     private static String event(Event event) {

@@ -46,24 +46,34 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/5").ok();
+        var newest = api.get("/api/v1/schemas/plan/6").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(5, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(6, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(5, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/6").problem(404, "not-found", null);
+        assertThat(errors(6, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/7").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/5").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/6").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
                         components(PlanDocument.class).toList());
-        Stream.of("Settings", "Skill", "HoursSet", "Department", "Queue", "Operator", "Rule", "Question", "FrontDoor")
+        Stream.of(
+                        "Settings",
+                        "Skill",
+                        "HoursSet",
+                        "Department",
+                        "Queue",
+                        "Operator",
+                        "Rule",
+                        "Check",
+                        "Question",
+                        "FrontDoor")
                 .forEach(type -> {
                     String definition = type.equals("FrontDoor")
                             ? "door"
@@ -80,7 +90,7 @@ class ExchangeTest {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(5);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(6);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -120,7 +130,7 @@ class ExchangeTest {
                         .body()
                         .path("schemaVersion")
                         .asInt())
-                .isEqualTo(5);
+                .isEqualTo(6);
     }
 
     @Test
@@ -158,7 +168,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 6), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 7), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))
@@ -175,7 +185,7 @@ class ExchangeTest {
                 },
                 "#/queues/0/weight");
         assertThat(two.body().path("errors").size()).isEqualTo(2);
-        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":5,").problem(400, "invalid-document", null);
+        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":6,").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "[]").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "").problem(400, "invalid-document", null);
     }
