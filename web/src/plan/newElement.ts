@@ -125,4 +125,6 @@ const make: Record<ListKind, Maker> = {
         } satisfies ElementOf<'rules'>)
       : undefined;
   },
+  // A check is made of a rehearsal.
+  checks: () => undefined,
 };
