@@ -194,5 +194,4 @@ final class Application implements AutoCloseable {
         }
         return Files.readString(out).strip();
     }
-    }
 }

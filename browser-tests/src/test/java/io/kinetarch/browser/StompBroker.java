@@ -72,5 +72,4 @@ final class StompBroker implements AutoCloseable {
         process.descendants().forEach(ProcessHandle::destroy);
         process.destroy();
     }
-    }
 }

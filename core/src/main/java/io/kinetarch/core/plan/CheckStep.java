@@ -40,6 +40,35 @@ public record CheckStep(
         facts = given(facts);
     }
 
+    /** An operator is there from the start on. */
+    public static CheckStep present(String operator) {
+        return new CheckStep(
+                Duration.ZERO,
+                "present",
+                operator,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
+    }
+
+    /** The same in another chat. */
+    public CheckStep in(String other) {
+        return new CheckStep(
+                at, act, operator, queue, other, door, language, page, answers, facts, visitor, by, text, topic,
+                certainty, way, to);
+    }
+
     /** What is null was not given. */
     private static @Nullable Map<String, String> given(@Nullable Map<String, String> values) {
         if (values == null) {

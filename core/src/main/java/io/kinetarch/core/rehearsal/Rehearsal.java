@@ -119,30 +119,38 @@ public final class Rehearsal {
 
     /** A wish that nobody is there for is part of what happens; anything else is a fault of the script. */
     private void refused(long at, Call act, Refusal refusal, String pointer) {
+        if (isPartOfWhatHappens(refusal)) {
+            trace.add(new Traced(
+                    Instant.ofEpochMilli(at),
+                    act.about(),
+                    Event.REFUSED,
+                    act.about()
+                            .flatMap(calls::number)
+                            .flatMap(number -> calls.operator(calls.dispatcher().operator(number))),
+                    act.about()
+                            .flatMap(calls::number)
+                            .flatMap(number -> calls.queue(calls.dispatcher().queue(number))),
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.of(refusal)));
+            return;
+        }
         switch (refusal) {
+            case Refusal.NotInPlan(var id, var field) -> throw new ScriptRefusal(pointer + "/" + field, refusal);
+            default -> throw new ScriptRefusal(pointer, refusal);
+        }
+    }
+
+    /** Whether a wish was refused since nobody is there for it, which is no fault of the script. */
+    static boolean isPartOfWhatHappens(Refusal refusal) {
+        return switch (refusal) {
             case Refusal.NobodyInQueue _,
                     Refusal.NobodyWithSkill _,
                     Refusal.NotThere _,
                     Refusal.NoRoom _,
-                    Refusal.Closed _ ->
-                trace.add(new Traced(
-                        Instant.ofEpochMilli(at),
-                        act.about(),
-                        Event.REFUSED,
-                        act.about()
-                                .flatMap(calls::number)
-                                .flatMap(number ->
-                                        calls.operator(calls.dispatcher().operator(number))),
-                        act.about()
-                                .flatMap(calls::number)
-                                .flatMap(
-                                        number -> calls.queue(calls.dispatcher().queue(number))),
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.of(refusal)));
-            case Refusal.NotInPlan(var id, var field) -> throw new ScriptRefusal(pointer + "/" + field, refusal);
-            default -> throw new ScriptRefusal(pointer, refusal);
-        }
+                    Refusal.Closed _ -> true;
+            default -> false;
+        };
     }
 
     private Chat chat(String name) {

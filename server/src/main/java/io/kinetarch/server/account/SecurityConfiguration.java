@@ -78,6 +78,7 @@ class SecurityConfiguration {
                         .requestMatchers(
                                 "/api/v1/calc/**",
                                 "/api/v1/plans/*/trials",
+                                "/api/v1/plans/*/rehearsals/**",
                                 "/api/v1/plans/*/what-if/**",
                                 "/api/v1/plans/*/roster/days/check",
                                 "/api/v1/plans/*/doors/preview",

@@ -29,6 +29,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.LongFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -196,14 +197,45 @@ public class Desks {
 
     Desk desk(String planId, Operator operator) {
         var plan = plans.live(planId).plan();
-        var stored = chats.operators(planId).stream()
-                .collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
+        return desk(
+                plan,
+                operator,
+                new Floor(
+                        clock.instant(),
+                        chats.operators(planId),
+                        chats.chatsOf(planId, operator.id().value()).stream()
+                                .map(chat -> new Talk(chat, chats.entries(planId, chat.id(), 0, MOST_ENTRIES)))
+                                .toList(),
+                        chats.waiting(planId),
+                        chat -> given(planId, chat)));
+    }
+
+    /** A chat and what happened in it. */
+    public record Talk(StoredChat chat, List<StoredEntry> entries) {}
+
+    /**
+     * What is going on around a desk, wherever it is kept.
+     *
+     * @param mine chats in which the operator has a part
+     * @param waiting who waits, in the order in which they do
+     * @param given what the visitor of a chat gave at the door
+     */
+    public record Floor(
+            Instant at,
+            List<StoredOperator> operators,
+            List<Talk> mine,
+            List<StoredChat> waiting,
+            LongFunction<Given> given) {}
+
+    /** The desk of an operator of a plan. */
+    public Desk desk(Plan plan, Operator operator, Floor floor) {
+        var stored =
+                floor.operators().stream().collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
         var self = stored.getOrDefault(operator.id().value(), NOT_YET);
         var timeouts = plan.settings().timeouts();
         var taken = taken(plan, operator, self);
-        var waiting = chats.waiting(planId);
         return new Desk(
-                clock.instant(),
+                floor.at(),
                 new DeskSelf(
                         operator.id().value(),
                         operator.name(),
@@ -218,18 +250,23 @@ public class Desks {
                 self.inUse(),
                 timeouts.reply().seconds(),
                 timeouts.accept().seconds(),
-                chats.chatsOf(planId, operator.id().value()).stream()
-                        .map(chat -> place(planId, chat, 0, chats.entries(planId, chat.id(), 0, MOST_ENTRIES)))
+                floor.mine().stream()
+                        .map(talk -> place(
+                                plan,
+                                talk.chat(),
+                                floor.given().apply(talk.chat().id()),
+                                0,
+                                talk.entries()))
                         .toList(),
-                waiting.stream().map(chat -> waiting(plan, chat, taken)).toList(),
+                floor.waiting().stream().map(chat -> waiting(plan, chat, taken)).toList(),
                 plan.operators().stream()
                         .filter(other -> !other.id().equals(operator.id()))
                         .map(other ->
                                 colleague(other, stored.getOrDefault(other.id().value(), NOT_YET)))
                         .toList(),
-                waiting.stream()
+                floor.waiting().stream()
                         .filter(chat -> operator.id().value().equals(chat.sentBy()))
-                        .map(chat -> sentOn(planId, plan, chat))
+                        .map(chat -> sentOn(plan, chat, floor.given().apply(chat.id())))
                         .toList(),
                 plan.queues().stream()
                         .map(queue -> new DeskQueue(
@@ -252,10 +289,10 @@ public class Desks {
         return taken;
     }
 
-    private SentOn sentOn(String planId, Plan plan, StoredChat chat) {
+    private static SentOn sentOn(Plan plan, StoredChat chat, Given given) {
         return new SentOn(
                 chat.id(),
-                visitor(plan, chat, given(planId, chat.id())),
+                visitor(plan, chat, given),
                 Element.find(plan.queues(), chat.queueId()).map(Element::name).orElse(""),
                 Element.find(plan.operators(), chat.operatorId())
                         .map(Element::name)
@@ -274,9 +311,11 @@ public class Desks {
 
     /** A chat with these of its entries, as the desks of those in it see it. */
     public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
-        var plan = plans.live(planId).plan();
+        return place(plans.live(planId).plan(), chat, given(planId, chat.id()), from, entries);
+    }
+
+    private static Place place(Plan plan, StoredChat chat, Given given, int from, List<StoredEntry> entries) {
         var queue = Element.find(plan.queues(), chat.queueId());
-        var given = given(planId, chat.id());
         return new Place(
                 chat.id(),
                 stage(chat.stage()),

@@ -6,6 +6,7 @@ import io.kinetarch.core.dispatch.Effect;
 import io.kinetarch.core.dispatch.EffectSink;
 import io.kinetarch.core.dispatch.Outcome;
 import io.kinetarch.core.dispatch.Reason;
+import io.kinetarch.core.dispatch.Refusal;
 import io.kinetarch.core.dispatch.Stage;
 import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.door.DoorTexts;
@@ -14,6 +15,7 @@ import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.rehearsal.Event;
 import io.kinetarch.server.live.ChatReader.StoredChat;
@@ -187,42 +189,54 @@ final class Run implements EffectSink {
 
     /** Takes a call; what comes of it is in {@link #collect}. */
     void take(LoggedCall call, Given given, Plans plans) {
-        current = call;
-        parts = 0;
-        long at = call.at().toEpochMilli();
         var kind = CallKind.of(call.kind());
         if (kind == CallKind.PLAN) {
-            changePlan(at, Integer.parseInt(String.valueOf(call.detail())), plans);
-            return;
+            current = call;
+            parts = 0;
+            changePlan(call.at().toEpochMilli(), Integer.parseInt(String.valueOf(call.detail())), plans);
+        } else {
+            take(call, kind.read(call, given));
         }
-        if (kind == CallKind.ARRIVE && !silent) {
-            open.put(
-                    call.number(),
-                    new Open(
-                            new DoorId(String.valueOf(call.detail())),
-                            Optional.ofNullable(given.language()).orElse("und")));
-        }
-        var refusal = calls.take(at, kind.read(call, given));
-        Long chat = call.chat();
-        if (chat != null) {
-            touched.add(chat);
-        }
-        noteOperator(kind, call);
-        if (kind == CallKind.VISITOR_SAYS && chat != null && open.get(chat) != null) {
-            answered(open.get(chat), given);
-        }
-        if (kind != CallKind.VISITOR_SAYS && kind != CallKind.OPERATOR_SAYS) {
-            doorsMayHaveChanged = true;
-        }
-        refusal.map(words::refusal).ifPresent(why -> refused(call, kind, why));
     }
 
-    private void refused(LoggedCall call, CallKind kind, String why) {
+    /** Takes a call that was read; chats go by their ids in it. Why it was not taken, where it was not. */
+    Optional<Refusal> take(LoggedCall call, Call act) {
+        current = call;
+        parts = 0;
+        if (act instanceof Call.Arrive(var _, var visit) && !silent) {
+            open.put(call.number(), new Open(visit.door(), visit.language()));
+        }
+        var refusal = calls.take(call.at().toEpochMilli(), act);
+        Long id = call.chat();
+        if (id != null) {
+            touched.add(id);
+        }
+        var chat = id == null ? null : open.get(id);
+        switch (act) {
+            case Call.Present(var operator) -> stands(operator.value(), PRESENT, call.at());
+            case Call.Away(var operator) -> stands(operator.value(), AWAY, call.at());
+            case Call.Gone(var operator) -> stands(operator.value(), GONE, call.at());
+            case Call.Say say
+            when chat != null ->
+                chat.asked.removeIf(asked ->
+                        say.answers().containsKey(new QuestionId(asked.substring(asked.lastIndexOf('/') + 1))));
+            default -> {
+                // nothing that is kept besides what the dispatcher does
+            }
+        }
+        if (!(act instanceof Call.Say)) {
+            doorsMayHaveChanged = true;
+        }
+        refusal.map(words::refusal).ifPresent(why -> refused(call, act, why));
+        return refusal;
+    }
+
+    private void refused(LoggedCall call, Call act, String why) {
         if (silent) {
             return;
         }
         refused.put(call.number(), why);
-        var chat = kind == CallKind.ARRIVE ? open.get(call.number()) : null;
+        var chat = act instanceof Call.Arrive ? open.get(call.number()) : null;
         if (chat != null) {
             chat.endedAt = call.at();
             chat.outcome = REFUSED;
@@ -237,23 +251,6 @@ final class Run implements EffectSink {
         calls.changePlan(at, plan, plans.replaced(number));
         doorsMayHaveChanged = true;
         touched.addAll(open.keySet());
-    }
-
-    private static void answered(Open chat, Given given) {
-        chat.asked.removeIf(asked -> given.answers().containsKey(asked.substring(asked.lastIndexOf('/') + 1)));
-    }
-
-    private void noteOperator(CallKind kind, LoggedCall call) {
-        String state = switch (kind) {
-            case PRESENT -> PRESENT;
-            case AWAY -> AWAY;
-            case GONE -> GONE;
-            default -> null;
-        };
-        String operator = call.operator();
-        if (state != null && operator != null) {
-            stands(operator, state, call.at());
-        }
     }
 
     private void stands(String operator, String state, Instant at) {

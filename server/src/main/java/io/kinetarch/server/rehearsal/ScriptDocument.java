@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,6 +57,16 @@ record ScriptDocument(
             @Nullable String outcome,
             String because,
             @Nullable SettingDocument setting) {
+        /** Whether the same happens, whatever the reason. */
+        boolean isLike(TracedDocument other) {
+            return at.equals(other.at)
+                    && event.equals(other.event)
+                    && Objects.equals(chat, other.chat)
+                    && Objects.equals(queue, other.queue)
+                    && Objects.equals(operator, other.operator)
+                    && Objects.equals(outcome, other.outcome);
+        }
+
         static TracedDocument of(Rehearsal.Traced traced, ScriptWords words) {
             return new TracedDocument(
                     traced.at(),

@@ -42,6 +42,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.IntSupplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -205,12 +206,20 @@ public class Visits {
 
     /** A chat and these of its entries. */
     public VisitView view(String planId, StoredChat chat, int after, List<StoredEntry> entries) {
-        var plan = plans.live(planId).plan();
+        return view(plans.live(planId).plan(), chat, () -> chats.before(planId, chat.id()), after, entries);
+    }
+
+    /**
+     * A chat of a plan, wherever it is kept.
+     *
+     * @param before how many wait before it; asked only where it waits
+     */
+    public VisitView view(Plan plan, StoredChat chat, IntSupplier before, int after, List<StoredEntry> entries) {
         String stage = stage(chat.stage());
         return new VisitView(
                 chat.id(),
                 stage,
-                stage.equals("waiting") ? chats.before(planId, chat.id()) : null,
+                stage.equals("waiting") ? before.getAsInt() : null,
                 stage.equals("chat")
                         ? Element.find(plan.operators(), chat.operatorId())
                                 .map(found -> new AnsweringPerson(

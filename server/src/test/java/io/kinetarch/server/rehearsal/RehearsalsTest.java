@@ -1,0 +1,200 @@
+package io.kinetarch.server.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import io.kinetarch.server.live.VisitorClient;
+import java.util.List;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Rehearsals over HTTP: time goes back and forth, and what is seen at an instant is what a live chat would show. */
+class RehearsalsTest {
+    private static final String ARRIVES = """
+            {"at":"PT5S","do":"arrive","chat":"c1","door":"booking-site","language":"en","answers":{"topic":"Fares and booking"}}""";
+
+    private final Api api = TestServer.running().planner();
+    private final String plan = "/api/v1/plans/tarnwick";
+    private JsonNode rehearsal = begin("null");
+
+    private JsonNode begin(String against) {
+        return api.post(plan + "/rehearsals", """
+                        {"name":"Try","source":"draft","against":%s,"from":"2026-12-07T10:00:00Z","present":"nobody",
+                         "steps":[{"at":"PT0S","do":"present","operator":"ana-reyes"}]}""".formatted(against)).ok().body();
+    }
+
+    private String path() {
+        return plan + "/rehearsals/" + rehearsal.path("id").asString();
+    }
+
+    private Api.Answer act(boolean cut, String... steps) {
+        var answer = api.post(
+                path() + "/acts",
+                "{\"change\":" + rehearsal.path("change").asLong() + ",\"cut\":" + cut + ",\"steps\":["
+                        + String.join(",", steps) + "]}");
+        if (answer.status() == 200) {
+            rehearsal = answer.body();
+        }
+        return answer;
+    }
+
+    private JsonNode scene(long millis) {
+        return api.get(path() + "/scene?millis=" + millis).ok().body();
+    }
+
+    private static List<String> events(JsonNode trace) {
+        return StreamSupport.stream(trace.spliterator(), false)
+                .map(one -> one.path("event").asString())
+                .toList();
+    }
+
+    @Test
+    void theSceneShowsWhatVisitorAndOperatorSeeAtAnyInstant() {
+        act(false, ARRIVES).ok();
+        act(false, """
+                {"at":"PT20S","do":"accept","operator":"ana-reyes","chat":"c1"}""").ok();
+        act(false, """
+                {"at":"PT40S","do":"say","by":"operator","operator":"ana-reyes","chat":"c1","text":"Which crossing?"}""").ok();
+        var waiting = scene(10_000);
+        assertThat(waiting.path("visitors").path(0).path("view").path("stage").asString())
+                .isEqualTo("waiting");
+        assertThat(waiting.path("desks")
+                        .path(0)
+                        .path("places")
+                        .path(0)
+                        .path("stage")
+                        .asString())
+                .isEqualTo("offered");
+        var talking = scene(45_000);
+        assertThat(talking.path("visitors")
+                        .path(0)
+                        .path("view")
+                        .path("lines")
+                        .path(0)
+                        .path("text")
+                        .asString())
+                .isEqualTo("Which crossing?");
+        assertThat(talking.path("desks")
+                        .path(0)
+                        .path("places")
+                        .path(0)
+                        .path("facts")
+                        .path(0)
+                        .path("value")
+                        .asString())
+                .isEqualTo("Fares and booking");
+        assertThat(scene(1000).path("visitors")).isEmpty();
+    }
+
+    @Test
+    void actingEarlierCutsWhatCameAfterAndCanBeTakenBack() {
+        act(false, ARRIVES).ok();
+        act(false, """
+                {"at":"PT20S","do":"accept","operator":"ana-reyes","chat":"c1"}""").ok();
+        var before = rehearsal.path("trace").toString();
+        assertThat(act(false, """
+                {"at":"PT10S","do":"decline","operator":"ana-reyes","chat":"c1"}""").problem(409, "not-possible", null).detail()).contains("cuts away");
+        act(true, """
+                {"at":"PT10S","do":"decline","operator":"ana-reyes","chat":"c1"}""").ok();
+        assertThat(rehearsal.path("steps").size()).isEqualTo(3);
+        assertThat(events(rehearsal.path("trace"))).contains("declined").doesNotContain("assigned");
+        rehearsal = api.post(
+                        path() + "/undo",
+                        "{\"change\":" + rehearsal.path("change").asLong() + "}")
+                .ok()
+                .body();
+        assertThat(rehearsal.path("trace").toString()).isEqualTo(before);
+    }
+
+    @Test
+    void whatCannotBeDoneIsRefusedWithItsReasonAndNothingIsLost() {
+        var refused = act(false, """
+                {"at":"PT10S","do":"accept","operator":"ana-reyes","chat":"c9"}""").problem(409, "not-possible", null);
+        assertThat(refused.detail()).contains("no chat \"c9\" has arrived");
+        act(false, "{\"at\":\"PT1S\",\"do\":\"present\",\"operator\":\"nobody\"}")
+                .problem(400, "invalid-document", null);
+        api.post(path() + "/acts", "{\"change\":99,\"cut\":false,\"steps\":[]}").problem(409, "stale-edit", null);
+        assertThat(api.get(path()).ok().body().path("steps").size()).isEqualTo(1);
+    }
+
+    @Test
+    void standInsActByThemselves() {
+        act(false, ARRIVES).ok();
+        rehearsal = api.post(path() + "/stand-ins", """
+                        {"change":%d,"standIns":[{"operator":"ana-reyes","accepts":10,"declines":false,"replies":15,"ends":2},
+                         {"chat":"c1","answers":20,"declines":false}]}""".formatted(
+                                rehearsal.path("change").asLong()))
+                .ok()
+                .body();
+        assertThat(events(rehearsal.path("trace"))).contains("assigned", "said", "ended");
+        assertThat(rehearsal.path("played").size())
+                .isGreaterThan(rehearsal.path("steps").size());
+        var script = api.get(path() + "/script").ok().body();
+        assertThat(script.path("steps").size())
+                .isEqualTo(rehearsal.path("played").size());
+    }
+
+    @Test
+    void onTwoPlansAtOnceTheTraceShowsWhereTheyPart() {
+        var before =
+                api.get("/api/v1/plans/tarnwick/document?of=live").ok().raw().body();
+        assertThat(before).isNotEmpty();
+        rehearsal = begin("\"live\"");
+        act(false, ARRIVES).ok();
+        assertThat(rehearsal.path("otherTrace").size())
+                .isEqualTo(rehearsal.path("trace").size());
+        assertThat(rehearsal.path("partsSeconds").isNull()).isTrue();
+    }
+
+    /** The same by calc/rehearsal and in a rehearsal, and the same effects in a live chat. */
+    @Test
+    void theSameStepsGiveTheSameTraceByTheCalculationCallAndLive() {
+        act(false, ARRIVES).ok();
+        act(false, """
+                {"at":"PT20S","do":"accept","operator":"ana-reyes","chat":"c1"}""", """
+                {"at":"PT25S","do":"end","by":"operator","operator":"ana-reyes","chat":"c1"}""").ok();
+        var document = api.get(plan + "/document").ok().raw().body();
+        var calculated = api.post(
+                        "/api/v1/calc/rehearsal",
+                        "{\"plan\":" + document + ",\"from\":\"2026-12-07T10:00:00Z\",\"until\":\"PT30M25S\",\"steps\":"
+                                + rehearsal.path("steps") + "}")
+                .ok()
+                .body();
+        assertThat(calculated.path("trace")).isEqualTo(rehearsal.path("trace"));
+
+        var server = TestServer.running();
+        var operator = server.signedIn("operator");
+        operator.postWithCsrf(plan + "/desk/presence", "{\"state\":\"present\"}")
+                .ok();
+        var visitor = new VisitorClient(server.address(), "tarnwick", "https://tarnwick-sound.example");
+        visitor.start("booking-site", "en", "{\"topic\":\"Fares and booking\"}");
+        operator.postWithCsrf(plan + "/desk/chats/" + visitor.chat() + "/accept", "")
+                .ok();
+        operator.postWithCsrf(plan + "/desk/chats/" + visitor.chat() + "/end", "")
+                .ok();
+        operator.postWithCsrf(plan + "/desk/presence", "{\"state\":\"gone\"}").ok();
+        var live =
+                events(api.get(plan + "/records/" + visitor.chat()).ok().body().path("entries"));
+        assertThat(live)
+                .isEqualTo(events(rehearsal.path("trace")).stream()
+                        .filter(live::contains)
+                        .toList());
+    }
+
+    @Test
+    void aRehearsalIsListedReadInAgainAndRemoved() {
+        act(false, ARRIVES).ok();
+        var script = api.get(path() + "/script").ok().body();
+        var again = api.post(plan + "/rehearsals", """
+                        {"name":"Again","source":"draft","against":null,"from":"2026-12-07T10:00:00Z","present":"nobody","steps":%s}""".formatted(script.path("steps")))
+                .ok()
+                .body();
+        assertThat(again.path("trace")).isEqualTo(rehearsal.path("trace"));
+        String id = again.path("id").asString();
+        assertThat(api.get(plan + "/rehearsals").ok().raw().body()).contains(id);
+        api.delete(plan + "/rehearsals/" + id).ok();
+        api.get(plan + "/rehearsals/" + id).problem(404, "not-found", null);
+    }
+}
