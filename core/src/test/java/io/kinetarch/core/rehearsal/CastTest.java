@@ -10,9 +10,12 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.VisitorKind;
+import io.kinetarch.core.routing.Arrival;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
@@ -25,13 +28,18 @@ class CastTest {
     private final OperatorId ana = plan.operators().getFirst().id();
     private final DoorId door = plan.doors().getFirst().id();
 
+    private Visit visit() {
+        return Visit.of(new Arrival(
+                door, null, "en", Map.of(SamplePlan.TOPIC, "fares"), FROM, VisitorKind.NEW, Map.of(), null, Map.of()));
+    }
+
     private Script script(Duration until) {
         return new Script(
                 FROM,
                 until,
                 List.of(
                         new Script.Step(Duration.ZERO, new Call.Present(ana)),
-                        new Script.Step(Duration.ofSeconds(5), new Call.Arrive("c1", Visit.of(door, "en")))),
+                        new Script.Step(Duration.ofSeconds(5), new Call.Arrive("c1", visit()))),
                 List.of());
     }
 
@@ -112,7 +120,7 @@ class CastTest {
                 FROM,
                 Duration.ofMinutes(1),
                 List.of(
-                        new Script.Step(Duration.ZERO, new Call.Arrive("c1", Visit.of(door, "en"))),
+                        new Script.Step(Duration.ZERO, new Call.Arrive("c1", visit())),
                         new Script.Step(Duration.ofSeconds(1), new Call.Accept("c1", ana))),
                 List.of());
         assertThatThrownBy(() -> Cast.play(plan, wrong, List.of(operator(seconds(5), false, NEVER, 0))))
