@@ -3,6 +3,7 @@ import type { Answers } from './form';
 import { Kept } from './kept';
 import { showDoor } from './mount';
 import type { Actions } from './states';
+import { stateOf } from './stage';
 import { type Claim, Refused, type Visit } from './visit';
 import { Wire } from './wire';
 
@@ -433,30 +434,7 @@ export class LiveDoor {
       if (!this.now.open && (this.chosen === 'cards' || this.chosen === 'questions')) return 'closed';
       return this.now.open && this.chosen === 'closed' ? 'cards' : this.chosen;
     }
-    switch (this.view?.stage) {
-      case 'asking':
-      case 'bot':
-      case 'chat':
-        return this.chosen === 'message' ? 'message' : 'chat';
-      case 'form':
-        return 'message';
-      case 'ended':
-        return endOf(this.view.outcome ?? '', this.now.open);
-      default:
-        return this.chosen === 'message' ? 'message' : 'waiting';
-    }
-  }
-}
-
-function endOf(outcome: string, open: boolean): DoorState {
-  switch (outcome) {
-    case 'left-message':
-    case 'asked-call-back':
-      return 'thanks';
-    case 'turned-away':
-      return open ? 'busy' : 'closed';
-    default:
-      return 'ended';
+    return stateOf(this.view, this.now.open, this.chosen === 'message');
   }
 }
 

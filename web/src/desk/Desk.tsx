@@ -46,25 +46,45 @@ const STATES = [
 /** The desk as a table with places: every chat whole, side by side, so that nothing is switched. */
 export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProps) {
   const at = useSecond();
-  const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
   return (
     <main className="desk">
       <header className="desk-head">
         <span className="brand">Kinetarch</span>
         <h1>Desk</h1>
-        <Segmented
-          aria-label="Presence"
-          options={STATES}
-          value={desk.state}
-          onChange={(state) => actions.presence(state)}
-        />
-        <span className="soft">
-          {inUse(desk.places)} of {desk.self.capacity} in use
-        </span>
-        <Taken desk={desk} take={actions.take} />
+        <DeskControls desk={desk} actions={actions} />
         {head}
         <strong>{desk.self.name}</strong>
       </header>
+      <DeskTable desk={desk} at={at} typing={typing} sending={sending} actions={actions} trouble={trouble} />
+      <footer className="desk-foot">
+        <strong>Colleagues</strong>
+        {desk.colleagues.filter(({ state }) => state !== 'gone').map((one) => (
+          <ColleagueMark key={one.id} colleague={one} />
+        ))}
+        {desk.colleagues.every(({ state }) => state === 'gone') && <span>nobody else is here</span>}
+      </footer>
+    </main>
+  );
+}
+
+/** Whether the operator is here, and for which queues. */
+export function DeskControls({ desk, actions }: Pick<DeskProps, 'desk' | 'actions'>) {
+  return (
+    <>
+      <Segmented aria-label="Presence" options={STATES} value={desk.state} onChange={(state) => actions.presence(state)} />
+      <span className="soft">
+        {inUse(desk.places)} of {desk.self.capacity} in use
+      </span>
+      <Taken desk={desk} take={actions.take} />
+    </>
+  );
+}
+
+/** Who waits, and the places with their chats, at an instant in milliseconds. */
+export function DeskTable({ desk, at, typing, sending, actions, trouble }: Omit<DeskProps, 'head'> & { at: number }) {
+  const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
+  return (
+    <>
       <WaitingAxis waiting={desk.waiting} at={at} />
       {desk.sentOn.length > 0 && (
         <ul className="sent-on" aria-label="Sent on by you">
@@ -104,14 +124,7 @@ export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProp
           </p>
         )}
       </div>
-      <footer className="desk-foot">
-        <strong>Colleagues</strong>
-        {desk.colleagues.filter(({ state }) => state !== 'gone').map((one) => (
-          <ColleagueMark key={one.id} colleague={one} />
-        ))}
-        {desk.colleagues.every(({ state }) => state === 'gone') && <span>nobody else is here</span>}
-      </footer>
-    </main>
+    </>
   );
 }
 

@@ -50,6 +50,10 @@ final class DocumentModule extends SimpleModule {
             RuleId.class,
             SettingsId.class,
             SkillId.class);
+    /** What a step does, as the core and as documents call it. */
+    static final String STEP_ACT = "act";
+
+    static final String WRITTEN_ACT = "do";
     /** Values besides ids that a document writes as one text. */
     static final Set<Class<? extends Record>> TEXTUAL = Set.of(AllowedSite.class, Colour.class, PagePattern.class);
     /** The sealed interfaces of the core, and how the kinds of each are named. */
@@ -155,7 +159,7 @@ final class DocumentModule extends SimpleModule {
     /** What is done goes by a word that no program may use for a name. */
     @JsonInclude(JsonInclude.Include.NON_NULL)
     interface StepAsOrder {
-        @JsonProperty("do")
+        @JsonProperty(WRITTEN_ACT)
         String act();
     }
 

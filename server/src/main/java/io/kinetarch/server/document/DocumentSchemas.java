@@ -2,6 +2,7 @@ package io.kinetarch.server.document;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.databind.JavaType;
+import io.kinetarch.core.plan.CheckStep;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Texts;
@@ -71,6 +72,13 @@ class DocumentSchemas implements ModelConverter {
         for (RecordComponent component : record.getRecordComponents()) {
             Schema<?> property = schema.getProperties().get(component.getName());
             if (property == null) {
+                continue;
+            }
+            String name = component.getName();
+            if (record == CheckStep.class && name.equals(DocumentModule.STEP_ACT)) {
+                schema.getProperties().remove(name);
+                schema.addProperty(DocumentModule.WRITTEN_ACT, property);
+                schema.addRequiredItem(DocumentModule.WRITTEN_ACT);
                 continue;
             }
             if (!RequiredUnlessNullable.isNullable(component)) {

@@ -1,0 +1,286 @@
+import { App, Button, Dropdown, Input, Select } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { save } from '../api/client';
+import { call } from '../api/client';
+import { type CheckStep, type PlayedRehearsal, useRehearse, useRehearsedDoor, useScene } from '../api/rehearsals';
+import { DeskControls, DeskTable, type DeskActions } from '../desk/Desk';
+import { useWorkplace } from '../plan/workplace';
+import { formatMoment } from '../time/time';
+import { ErrorNote } from '../ui/ErrorNote';
+import { KeepAsCheck } from './KeepAsCheck';
+import { clockOf, durationOf, instantsOf, lastBy, nextAfter, readClock, secondsOf } from './moments';
+import { NewVisitor } from './NewVisitor';
+import { Score } from './Score';
+import { StandIns } from './StandIns';
+import { Trace } from './Trace';
+import { VisitorPane } from './VisitorPane';
+
+const TICK_MILLIS = 200;
+const FAST = 20;
+const T = 't';
+
+type Dialog = 'visitor' | 'stand-ins' | 'check' | null;
+
+/** A rehearsal as a score: the axis, the parties that act under it, and beside them what came of it. */
+export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; onClose: () => void }) {
+  const { draft, week, canEdit } = useWorkplace();
+  const { modal } = App.useApp();
+  const rehearse = useRehearse(draft.id, rehearsal.id);
+  const [params, setParams] = useSearchParams();
+  const [millis, setMillis] = useState(() => Number(params.get(T) ?? 0));
+  const [speed, setSpeed] = useState(0);
+  const [chosenChat, setChat] = useState<string | null>(null);
+  const [chosenOperator, setOperator] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<Dialog>(null);
+  const mayCut = useRef(false);
+  const instants = instantsOf(rehearsal);
+  const scene = useScene(draft.id, rehearsal, lastBy(instants, millis));
+  const visitors = scene.data?.visitors ?? [];
+  const visitor = visitors.find(({ name }) => name === chosenChat) ?? visitors.at(-1);
+  const desks = scene.data?.desks ?? [];
+  const busy = [...desks].sort((one, other) => other.places.length - one.places.length);
+  const desk = desks.find(({ self }) => self.id === chosenOperator) ?? busy[0];
+  const operatorName = (id: string) => draft.plan.operators.find((one) => one.id === id)?.name ?? id;
+  const at = Date.parse(rehearsal.from) + millis;
+
+  useEffect(() => {
+    if (speed === 0) return;
+    const timer = setInterval(() => setMillis((before) => before + TICK_MILLIS * speed), TICK_MILLIS);
+    return () => clearInterval(timer);
+  }, [speed]);
+
+  // The address keeps where the clock stands, so that a reload finds it there.
+  useEffect(() => {
+    if (speed !== 0) return;
+    const timer = setTimeout(
+      () =>
+        setParams(
+          (before) => {
+            const after = new URLSearchParams(before);
+            after.set(T, String(Math.round(millis)));
+            return after;
+          },
+          { replace: true },
+        ),
+      400,
+    );
+    return () => clearTimeout(timer);
+  }, [millis, speed, setParams]);
+
+  function seek(to: number) {
+    setSpeed(0);
+    setMillis(Math.round(to));
+  }
+
+  function act(...acts: Omit<CheckStep, 'at'>[]) {
+    actAt(acts.map((one) => ({ ...one, at: durationOf(millis) })));
+  }
+
+  /** What was done later would not fit what is done now: it is cut away, which is asked once. */
+  function actAt(steps: CheckStep[]) {
+    const first = Math.min(...steps.map((step) => secondsOf(step.at) * 1000));
+    const later = rehearsal.steps.some((step) => secondsOf(step.at) * 1000 > first);
+    const send = (cut: boolean) => rehearse.mutate({ do: 'acts', cut, steps });
+    if (!later || mayCut.current) {
+      send(later);
+      return;
+    }
+    modal.confirm({
+      title: 'Take it another way from here?',
+      content: `What was done after ${clockOf(first)} is cut away. “Take back” brings it back.`,
+      okText: 'Cut it away',
+      cancelText: 'Leave it',
+      onOk: () => {
+        mayCut.current = true;
+        send(true);
+      },
+    });
+  }
+
+  async function exportScript() {
+    const script = await call('GET', `/plans/${draft.id}/rehearsals/${rehearsal.id}/script`);
+    save(new Blob([JSON.stringify(script, null, 2)], { type: 'application/json' }), `${rehearsal.name}.json`);
+  }
+
+  const operator = desk?.self.id ?? '';
+  const nameOf = (chat: number) => visitors.find(({ view }) => view.chat === chat)?.name ?? '';
+  const actions: DeskActions = {
+    presence: (state) => act({ do: state, operator }),
+    act: (chat, what) => act({ do: what, operator, chat: nameOf(chat), ...(what === 'end' ? { by: 'operator' } : {}) }),
+    reply: (chat, text) => act({ do: 'say', by: 'operator', operator, chat: nameOf(chat), text }),
+    type: () => undefined,
+    transfer: (chat, to) => act({ do: 'transfer', operator, chat: nameOf(chat), to }),
+    callIn: (chat, colleague) => act({ do: 'call-in', operator: colleague, chat: nameOf(chat) }),
+    take: (queue, takes) => act({ do: takes ? 'join-queue' : 'leave-queue', operator, queue }),
+  };
+
+  const next = nextAfter(instants, millis);
+  return (
+    <div className="rehearsal">
+      <section className="rehearsal-main" aria-label="Rehearsal">
+        <div className="view-head">
+          <Button type="text" onClick={onClose}>
+            ‹ Rehearsals
+          </Button>
+          <h1>{rehearsal.name}</h1>
+          <span className="soft">
+            {sourceWords(rehearsal.source)}
+            {rehearsal.against && ` beside ${sourceWords(rehearsal.against)}`}, from {formatMoment(rehearsal.from, week.timeZone)}
+          </span>
+          {rehearsal.outdated && (
+            <span className="warns">
+              ◆ changed since{' '}
+              <Button size="small" loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'plan' })}>
+                Take it as it is now
+              </Button>
+            </span>
+          )}
+        </div>
+        <div className="rehearsal-row" role="toolbar" aria-label="Clock">
+          <Button aria-pressed={speed === 0} onClick={() => setSpeed(0)}>
+            ‖ Stand
+          </Button>
+          <Button aria-pressed={speed === 1} onClick={() => setSpeed(1)}>
+            ▸ Run
+          </Button>
+          <Button aria-pressed={speed === FAST} onClick={() => setSpeed(FAST)}>
+            ▸▸ {FAST} times
+          </Button>
+          <Button onClick={() => seek(lastBy(instants, millis - 1))}>↤ What was before</Button>
+          <Button disabled={next === undefined} onClick={() => next !== undefined && seek(next)}>
+            ↦ What comes next
+          </Button>
+          <ClockField millis={millis} onMillis={seek} />
+          <span className="header-space" />
+          <Button type="primary" onClick={() => setDialog('visitor')}>
+            Add visitors
+          </Button>
+          <Button onClick={() => setDialog('stand-ins')}>Stand-ins{rehearsal.standIns.length > 0 && ` (${rehearsal.standIns.length})`}</Button>
+          <Button disabled={!rehearsal.undoable} loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'undo' })}>
+            Take back
+          </Button>
+          <Dropdown
+            trigger={['click']}
+            menu={{
+              items: [
+                { key: 'check', label: 'Keep as a check', disabled: !canEdit },
+                { key: 'export', label: 'Export' },
+              ],
+              onClick: ({ key }) => (key === 'check' ? setDialog('check') : void exportScript()),
+            }}
+          >
+            <Button>Keep ▾</Button>
+          </Dropdown>
+        </div>
+        <ErrorNote error={rehearse.error ?? scene.error} />
+        <Score
+          rehearsal={rehearsal}
+          millis={millis}
+          instants={instants}
+          chat={visitor?.name ?? null}
+          operator={operator}
+          operatorName={operatorName}
+          onMillis={seek}
+          onChat={setChat}
+          onOperator={setOperator}
+        />
+        <div className="parties">
+          {visitor ? (
+            <RehearsedVisitor rehearsal={rehearsal} visitor={visitor} onAct={(step) => act(step)} />
+          ) : (
+            <p className="party-empty">No visitor has come by then. “Add visitors” lets one arrive at {clockOf(millis)}.</p>
+          )}
+          {desk ? (
+            <section className="rehearsed-desk" aria-label="Desk">
+              <header>
+                <Select
+                  aria-label="Whose desk"
+                  value={operator}
+                  onChange={setOperator}
+                  options={desks.map(({ self, places }) => ({
+                    value: self.id,
+                    label: places.length > 0 ? `${self.name} (${places.length})` : self.name,
+                  }))}
+                />
+                <DeskControls desk={desk} actions={actions} />
+              </header>
+              <DeskTable desk={desk} at={at} typing={{}} sending={[]} actions={actions} trouble={null} />
+            </section>
+          ) : (
+            <AddOperator operators={draft.plan.operators} onAdd={(who) => act({ do: 'present', operator: who })} />
+          )}
+        </div>
+      </section>
+      <Trace rehearsal={rehearsal} millis={millis} operatorName={operatorName} onMillis={seek} />
+      {dialog === 'visitor' && (
+        <NewVisitor rehearsal={rehearsal} millis={millis} onClose={() => setDialog(null)} onSteps={actAt} onChat={setChat} />
+      )}
+      {dialog === 'stand-ins' && (
+        <StandIns
+          rehearsal={rehearsal}
+          operatorName={operatorName}
+          chats={visitors.map(({ name }) => name)}
+          operators={desks.map(({ self }) => self.id)}
+          onClose={() => setDialog(null)}
+          onStandIns={(standIns) => rehearse.mutate({ do: 'stand-ins', standIns })}
+        />
+      )}
+      {dialog === 'check' && <KeepAsCheck rehearsal={rehearsal} operatorName={operatorName} onClose={() => setDialog(null)} />}
+    </div>
+  );
+}
+
+const sourceWords = (source: string) =>
+  source === 'draft' ? 'the draft' : source === 'live' ? 'the live plan' : `revision ${source}`;
+
+function RehearsedVisitor({
+  rehearsal,
+  visitor,
+  onAct,
+}: {
+  rehearsal: PlayedRehearsal;
+  visitor: { name: string; door: string; language: string; view: Parameters<typeof VisitorPane>[0]['view'] };
+  onAct: (step: Omit<CheckStep, 'at'>) => void;
+}) {
+  const { draft } = useWorkplace();
+  const door = useRehearsedDoor(draft.id, rehearsal, visitor.door, visitor.language);
+  if (!door.data) return <ErrorNote error={door.error} />;
+  return <VisitorPane key={visitor.name} name={visitor.name} door={door.data} view={visitor.view} onAct={onAct} />;
+}
+
+function AddOperator({ operators, onAdd }: { operators: { id: string; name: string }[]; onAdd: (id: string) => void }) {
+  return (
+    <div className="party-empty">
+      Nobody is there.{' '}
+      <Select
+        className="operator-select"
+        aria-label="Somebody comes"
+        placeholder="Somebody comes …"
+        value={null}
+        onChange={(id: string | null) => id && onAdd(id)}
+        options={operators.map(({ id, name }) => ({ value: id, label: name }))}
+      />
+    </div>
+  );
+}
+
+/** Where the clock stands, to be typed over. */
+function ClockField({ millis, onMillis }: { millis: number; onMillis: (millis: number) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  function commit() {
+    const to = text === null ? null : readClock(text);
+    setText(null);
+    if (to !== null) onMillis(to);
+  }
+  return (
+    <Input
+      className="clock-field"
+      aria-label="Clock"
+      value={text ?? clockOf(millis)}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={commit}
+      onPressEnter={commit}
+    />
+  );
+}
