@@ -85,6 +85,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
       actions={actions}
       head={
         <>
+          <span className="state-band state-live">Live</span>
           {!connected && <span className="warns">◆ connecting again …</span>}
           <span className="header-space" />
           {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}

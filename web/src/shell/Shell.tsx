@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd';
 import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
-import { NavLink, useLocation } from 'react-router';
+import { NavLink, useLocation, useSearchParams } from 'react-router';
 import type { Account, Finding } from '../api/model';
 import { useDraft, useFindings, usePlans } from '../api/plan';
 import { useWeek } from '../api/results';
@@ -18,7 +18,7 @@ import { useWorkplace, type Workplace, WorkplaceContext } from '../plan/workplac
 import { mondayOf } from '../time/time';
 import { UndoRedo } from './UndoRedo';
 import { Unsaved } from './Unsaved';
-import { accountView, DESK, type View, views } from './views';
+import { accountView, DESK, GROUPS, type View, views } from './views';
 import { WeekRuler } from './WeekRuler';
 
 const loadPalette = () => import('./CommandPalette');
@@ -93,6 +93,7 @@ function Header() {
     <header className="header">
       <span className="brand">Kinetarch</span>
       <PlanName />
+      <StateBand />
       <span className="soft header-draft">{draftWords(draft)}</span>
       <NewVersion />
       <Unsaved />
@@ -138,6 +139,14 @@ function PlanName() {
   );
 }
 
+/** What is worked on, told apart by a word and a pattern: the draft, or a rehearsal of which nothing reaches live chats. */
+function StateBand() {
+  const { pathname } = useLocation();
+  const [params] = useSearchParams();
+  const rehearsing = pathname === '/rehearsal' && params.get('r') !== null;
+  return <span className={rehearsing ? 'state-band state-rehearsal' : 'state-band state-draft'}>{rehearsing ? 'Rehearsal' : 'Draft'}</span>;
+}
+
 function draftWords({ live, changedSinceLive }: Workplace['draft']) {
   if (!live) return 'Draft, never live';
   if (changedSinceLive === 0) return `Draft, same as live revision ${live.number}`;
@@ -149,16 +158,25 @@ function Navigation() {
   const { pathname, search } = useLocation();
   const { data: findings } = useFindings(draft.id);
   const kept = new URLSearchParams(search);
-  kept.delete('try');
+  for (const own of ['try', 'r', 't']) kept.delete(own);
   const begin = new URLSearchParams([...kept].filter(([name]) => name === 'at' || name === 'plan'));
   return (
     <nav className="navigation" aria-label="Views">
-      {views.filter(({ permission }) => !permission || account.permissions.includes(permission)).map((view) => (
-        <NavLink key={view.path} to={{ pathname: view.path, search: (pathname === view.path ? begin : kept).toString() }}>
-          {view.name} <FindingCount findings={findings ?? []} view={view} />
-        </NavLink>
+      {GROUPS.map((group) => (
+        <section key={group} aria-label={group}>
+          <h2>{group}</h2>
+          {group === 'Run' && account.permissions.includes('ANSWER') && (
+            <NavLink to={{ pathname: DESK, search: begin.toString() }}>Desk</NavLink>
+          )}
+          {views
+            .filter((view) => view.group === group && (!view.permission || account.permissions.includes(view.permission)))
+            .map((view) => (
+              <NavLink key={view.path} to={{ pathname: view.path, search: (pathname === view.path ? begin : kept).toString() }}>
+                {view.name} <FindingCount findings={findings ?? []} view={view} />
+              </NavLink>
+            ))}
+        </section>
       ))}
-      {account.permissions.includes('ANSWER') && <NavLink to={{ pathname: DESK, search: begin.toString() }}>Desk</NavLink>}
     </nav>
   );
 }

@@ -1,9 +1,13 @@
 import { type ComponentType, lazy } from 'react';
 import type { ElementKind, Permission } from '../api/model';
 
+/** The order of work, in four parts. */
+export const GROUPS = ['Design', 'Try', 'Staff', 'Run'] as const;
+
 export interface View {
   path: string;
   name: string;
+  group: (typeof GROUPS)[number] | null;
   component: ComponentType;
   /** Fetches the view's code, before it is needed if called early. */
   load: () => Promise<unknown>;
@@ -22,78 +26,105 @@ export const views: View[] = [
   {
     path: '/passage',
     name: 'Passage',
+    group: 'Design',
     ...inTime(() => import('../passage/PassageView').then((m) => ({ default: m.PassageView }))),
     findings: [],
   },
   {
     path: '/people',
     name: 'People',
+    group: 'Design',
     ...inTime(() => import('../people/PeopleView').then((m) => ({ default: m.PeopleView }))),
     findings: ['operators', 'skills', 'settings'],
   },
   {
     path: '/structure',
     name: 'Structure',
+    group: 'Design',
     ...inTime(() => import('../structure/StructureView').then((m) => ({ default: m.StructureView }))),
     findings: ['departments', 'queues'],
   },
   {
     path: '/doors',
     name: 'Doors',
+    group: 'Design',
     ...inTime(() => import('../doors/DoorsView').then((m) => ({ default: m.DoorsView }))),
     findings: ['doors'],
   },
   {
     path: '/hours',
     name: 'Hours',
+    group: 'Design',
     ...inTime(() => import('../hours/HoursView').then((m) => ({ default: m.HoursView }))),
     findings: ['hours'],
   },
   {
     path: '/rules',
     name: 'Rules',
+    group: 'Design',
     ...inTime(() => import('../rules/RulesView').then((m) => ({ default: m.RulesView }))),
     findings: ['rules'],
   },
   {
     path: '/ladders',
     name: 'Ladders',
+    group: 'Design',
     ...inTime(() => import('../ladders/LaddersView').then((m) => ({ default: m.LaddersView }))),
     findings: [],
   },
   {
+    path: '/rehearsal',
+    name: 'Rehearsal',
+    group: 'Try',
+    ...inTime(() => import('../rehearsal/RehearsalView').then((m) => ({ default: m.RehearsalView }))),
+    findings: [],
+  },
+  {
+    path: '/checks',
+    name: 'Checks',
+    group: 'Try',
+    ...inTime(() => import('../checks/ChecksView').then((m) => ({ default: m.ChecksView }))),
+    findings: ['checks'],
+  },
+  {
+    path: '/findings',
+    name: 'Findings',
+    group: 'Try',
+    ...inTime(() => import('../findings/FindingsView').then((m) => ({ default: m.FindingsView }))),
+    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules', 'checks'],
+  },
+  {
     path: '/volumes',
     name: 'Volumes',
+    group: 'Staff',
     ...inTime(() => import('../volumes/VolumesView').then((m) => ({ default: m.VolumesView }))),
     findings: [],
   },
   {
     path: '/forecast',
     name: 'Forecast',
+    group: 'Staff',
     ...inTime(() => import('../forecast/ForecastView').then((m) => ({ default: m.ForecastView }))),
     findings: [],
   },
   {
     path: '/staffing',
     name: 'Staffing',
+    group: 'Staff',
     ...inTime(() => import('../staffing/StaffingView').then((m) => ({ default: m.StaffingView }))),
     findings: [],
   },
   {
     path: '/roster',
     name: 'Roster',
+    group: 'Staff',
     ...inTime(() => import('../roster/RosterView').then((m) => ({ default: m.RosterView }))),
     findings: [],
   },
   {
-    path: '/findings',
-    name: 'Findings',
-    ...inTime(() => import('../findings/FindingsView').then((m) => ({ default: m.FindingsView }))),
-    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules'],
-  },
-  {
     path: '/records',
     name: 'Records',
+    group: 'Run',
     ...inTime(() => import('../records/RecordsView').then((m) => ({ default: m.RecordsView }))),
     findings: [],
     permission: 'RECORDS',
@@ -101,6 +132,7 @@ export const views: View[] = [
   {
     path: '/revisions',
     name: 'Revisions',
+    group: 'Run',
     ...inTime(() => import('../revisions/RevisionsView').then((m) => ({ default: m.RevisionsView }))),
     findings: [],
   },
@@ -110,6 +142,7 @@ export const views: View[] = [
 export const accountView: View = {
   path: '/account',
   name: 'Account',
+  group: null,
   ...inTime(() => import('../account/AccountView').then((m) => ({ default: m.AccountView }))),
   findings: [],
 };
