@@ -4,7 +4,7 @@ import { usePutElement, useRemove } from '../api/plan';
 import { type CheckResult, useBegin, useChecks } from '../api/rehearsals';
 import type { ElementOf } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
-import { clockOf, secondsOf } from '../rehearsal/moments';
+import { clockOf, secondsOf } from '../time/duration';
 import { formatMoment } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import './checks.css';
@@ -74,7 +74,7 @@ function CheckRow({ check, result, live }: { check: Check; result: CheckResult |
       <div>
         <h2>{check.name}</h2>
         <p className="soft">
-          {formatMoment(check.from, week.timeZone)}, {clockOf(secondsOf(check.until) * 1000)} long, {check.steps.length} steps
+          {formatMoment(check.from, week.timeZone)}, {clockOf(secondsOf(check.until) * 1000)} long, {check.steps.length === 1 ? 'one step' : `${check.steps.length} steps`}
           {live && live.held !== held && <span className="warns"> ◆ on the live plan it {live.held ? 'holds' : 'fails'}</span>}
         </p>
       </div>

@@ -18,7 +18,8 @@ import type { Account } from '../api/model';
 import { useSignOut } from '../api/session';
 import { Away } from '../ui/Away';
 import { ErrorNote } from '../ui/ErrorNote';
-import { Desk, type DeskActions, type SendingReply } from './Desk';
+import type { DeskActions, SendingReply } from '../places/DeskTable';
+import { Desk } from './Desk';
 
 const TYPING_MILLIS = 1500;
 

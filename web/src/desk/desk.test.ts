@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { type Desk, type DeskLine, merge, type Place } from '../api/desk';
-import { clockWords } from './clock';
-import { freePlaces, markOf, waitsSince } from './place';
+import { clockWords } from '../places/clock';
+import { freePlaces, markOf, waitsSince } from '../places/place';
 
 const line = (number: number, from: DeskLine['from'], at: string): DeskLine => ({
   number,

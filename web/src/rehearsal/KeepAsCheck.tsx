@@ -6,7 +6,8 @@ import { freeId } from '../plan/newElement';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Field } from '../ui/fields';
-import { clockOf, durationOf, eventWords, millisOf } from './moments';
+import { eventWords, millisOf } from './moments';
+import { clockOf, durationOf } from '../time/duration';
 
 interface KeepAsCheckProps {
   rehearsal: PlayedRehearsal;

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import type { CheckStep, PlayedRehearsal } from '../api/rehearsals';
 import { useWorkplace } from '../plan/workplace';
 import { Field } from '../ui/fields';
-import { clockOf, durationOf, freeChat } from './moments';
+import { freeChat } from './moments';
+import { clockOf, durationOf } from '../time/duration';
 
 interface NewVisitorProps {
   rehearsal: PlayedRehearsal;

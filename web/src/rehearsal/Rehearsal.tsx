@@ -1,15 +1,15 @@
 import { App, Button, Dropdown, Input, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { save } from '../api/client';
-import { call } from '../api/client';
+import { call, save } from '../api/client';
 import { type CheckStep, type PlayedRehearsal, useRehearse, useRehearsedDoor, useScene } from '../api/rehearsals';
-import { DeskControls, DeskTable, type DeskActions } from '../desk/Desk';
+import { DeskControls, DeskTable, type DeskActions } from '../places/DeskTable';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import { KeepAsCheck } from './KeepAsCheck';
-import { clockOf, durationOf, instantsOf, lastBy, nextAfter, readClock, secondsOf } from './moments';
+import { instantsOf, lastBy, nextAfter } from './moments';
+import { clockOf, durationOf, readClock, secondsOf } from '../time/duration';
 import { NewVisitor } from './NewVisitor';
 import { Score } from './Score';
 import { StandIns } from './StandIns';
@@ -145,17 +145,31 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
             ▸ Run
           </Button>
           <Button aria-pressed={speed === FAST} onClick={() => setSpeed(FAST)}>
-            ▸▸ {FAST} times
+            ▸▸ ×{FAST}
           </Button>
-          <Button onClick={() => seek(lastBy(instants, millis - 1))}>↤ What was before</Button>
+          <Button onClick={() => seek(lastBy(instants, millis - 1))}>↤ Before</Button>
           <Button disabled={next === undefined} onClick={() => next !== undefined && seek(next)}>
-            ↦ What comes next
+            ↦ Next
           </Button>
           <ClockField millis={millis} onMillis={seek} />
           <span className="header-space" />
           <Button type="primary" onClick={() => setDialog('visitor')}>
             Add visitors
           </Button>
+          <Dropdown
+            trigger={['click']}
+            menu={{
+              items: draft.plan.operators
+                .filter(({ id }) => !desks.some(({ self }) => self.id === id))
+                .map(({ id, name }) => ({ key: id, label: name })),
+              onClick: ({ key }) => {
+                act({ do: 'present', operator: key });
+                setOperator(key);
+              },
+            }}
+          >
+            <Button>Somebody comes ▾</Button>
+          </Dropdown>
           <Button onClick={() => setDialog('stand-ins')}>Stand-ins{rehearsal.standIns.length > 0 && ` (${rehearsal.standIns.length})`}</Button>
           <Button disabled={!rehearsal.undoable} loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'undo' })}>
             Take back
@@ -208,7 +222,7 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
               <DeskTable desk={desk} at={at} typing={{}} sending={[]} actions={actions} trouble={null} />
             </section>
           ) : (
-            <AddOperator operators={draft.plan.operators} onAdd={(who) => act({ do: 'present', operator: who })} />
+            <p className="party-empty">Nobody is there to answer. “Somebody comes” lets an operator begin at {clockOf(millis)}.</p>
           )}
         </div>
       </section>
@@ -247,22 +261,6 @@ function RehearsedVisitor({
   const door = useRehearsedDoor(draft.id, rehearsal, visitor.door, visitor.language);
   if (!door.data) return <ErrorNote error={door.error} />;
   return <VisitorPane key={visitor.name} name={visitor.name} door={door.data} view={visitor.view} onAct={onAct} />;
-}
-
-function AddOperator({ operators, onAdd }: { operators: { id: string; name: string }[]; onAdd: (id: string) => void }) {
-  return (
-    <div className="party-empty">
-      Nobody is there.{' '}
-      <Select
-        className="operator-select"
-        aria-label="Somebody comes"
-        placeholder="Somebody comes …"
-        value={null}
-        onChange={(id: string | null) => id && onAdd(id)}
-        options={operators.map(({ id, name }) => ({ value: id, label: name }))}
-      />
-    </div>
-  );
 }
 
 /** Where the clock stands, to be typed over. */

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { PlayedRehearsal, Traced } from '../api/rehearsals';
-import { clockOf, eventWords, millisOf, nextAfter, lastBy } from './moments';
+import { eventWords, millisOf, nextAfter, lastBy } from './moments';
+import { clockOf } from '../time/duration';
 
 const SHORTEST_MILLIS = 6 * 60_000;
 const STEPS = [15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21_600, 86_400];
@@ -12,19 +13,19 @@ const SIGNS: Record<string, { sign: string; kind: string }> = {
   'to-bot': { sign: '◈', kind: 'bot' },
   asked: { sign: '?', kind: 'plan' },
   queued: { sign: '◦', kind: 'plan' },
-  moved: { sign: '↷', kind: 'plan' },
+  moved: { sign: '↓', kind: 'plan' },
   offered: { sign: '▷', kind: 'offer' },
   declined: { sign: '✕', kind: 'bad' },
-  lapsed: { sign: '⌛', kind: 'bad' },
+  lapsed: { sign: '◌', kind: 'bad' },
   assigned: { sign: '▶', kind: 'operator' },
   rung: { sign: '▤', kind: 'rung' },
   said: { sign: '“', kind: 'said' },
-  'way-offered': { sign: '⤳', kind: 'rung' },
-  transferred: { sign: '⇄', kind: 'operator' },
+  'way-offered': { sign: '◁', kind: 'rung' },
+  transferred: { sign: '→', kind: 'operator' },
   'called-in': { sign: '+', kind: 'operator' },
   reminded: { sign: '!', kind: 'rung' },
   'set-away': { sign: '◇', kind: 'bad' },
-  refused: { sign: '⊘', kind: 'bad' },
+  refused: { sign: '✕', kind: 'bad' },
   ended: { sign: '■', kind: 'end' },
 };
 
@@ -126,12 +127,14 @@ export function Score({ rehearsal, millis, instants, chat, operator, operatorNam
             ))}
             {lane.marks.map((mark, i) => {
               const at = millisOf(rehearsal, mark.at);
+              // What falls on one instant stands side by side.
+              const before = lane.marks.slice(0, i).filter((one) => one.at === mark.at).length;
               const { sign, kind } = signOf(mark.event);
               return (
                 <span
                   key={`${mark.at} ${i}`}
                   className={`score-mark mark-${kind}${at > millis ? ' score-future' : ''}`}
-                  style={{ left: share(at) }}
+                  style={{ left: `calc(${share(at)} + ${11 * before}px)` }}
                   title={`${clockOf(at)} ${eventWords(mark)}${mark.because ? `: ${mark.because}` : ''}`}
                 >
                   {sign}

@@ -2,7 +2,8 @@ import { Link, useSearchParams } from 'react-router';
 import type { PlayedRehearsal, Traced } from '../api/rehearsals';
 import type { ElementKind } from '../api/model';
 import { usePlace } from '../plan/place';
-import { clockOf, eventWords, millisOf } from './moments';
+import { eventWords, millisOf } from './moments';
+import { clockOf } from '../time/duration';
 import { signOf } from './Score';
 
 interface TraceProps {

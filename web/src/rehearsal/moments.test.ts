@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { PlayedRehearsal } from '../api/rehearsals';
-import { clockOf, durationOf, freeChat, instantsOf, lastBy, nextAfter, readClock, secondsOf } from './moments';
+import { freeChat, instantsOf, lastBy, nextAfter } from './moments';
+import { clockOf, durationOf, readClock, secondsOf } from '../time/duration';
 
 const rehearsal = {
   from: '2026-12-07T10:00:00Z',

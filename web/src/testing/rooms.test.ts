@@ -6,6 +6,7 @@ const ROOMS: Record<string, string[]> = {
   theme: [],
   api: ['time', 'widget'],
   ui: ['api', 'time', 'theme'],
+  places: ['api', 'time', 'ui'],
   plan: ['api', 'time', 'theme', 'ui'],
   settings: ['api', 'time', 'theme', 'ui', 'plan', 'widget'],
 };

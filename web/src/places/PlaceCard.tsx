@@ -2,7 +2,7 @@ import { Button, Dropdown } from 'antd';
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Colleague, Desk, Place } from '../api/desk';
 import { clockWords, secondsSince, timeOfDay } from './clock';
-import type { DeskActions } from './Desk';
+import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
 import { markOf, speaker, waitsSince } from './place';
 
