@@ -93,6 +93,6 @@ function sceneOf(view: VisitView): View {
     answers: {},
     typing: false,
     notice: null,
-    live: false,
+    live: true,
   };
 }

@@ -61,6 +61,8 @@ class AccessibilityIT {
                     "/rules",
                     "/rules?plan=tarnwick-before&sel=rules/german",
                     "/ladders",
+                    "/rehearsal",
+                    "/checks?plan=tarnwick-before",
                     "/findings?plan=tarnwick-before",
                     "/forecast",
                     "/volumes",
@@ -88,6 +90,12 @@ class AccessibilityIT {
                     next.click();
                 }
             }
+            journey.open("/rehearsal?at=2026-12-07T10:00:00Z");
+            journey.button("Begin").click();
+            journey.button("Add visitors").click();
+            journey.button("Arrives").click();
+            page.getByLabel("Visitor c1").waitFor();
+            check(page, "a rehearsal");
             page.keyboard().press("Control+k");
             page.getByLabel("Find an element, a view or an action").waitFor();
             check(page, "palette");

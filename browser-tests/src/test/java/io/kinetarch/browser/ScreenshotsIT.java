@@ -55,12 +55,6 @@ class ScreenshotsIT {
             take(page, "forecast");
             show(page, "/staffing?by=queue:sailings&" + saturday, "Why Sailing status takes");
             take(page, "staffing");
-            show(page, "/staffing?panel=What+if&if=volume:1.15,chatsAtOnce:3&" + saturday, "All as planned");
-            assertThat(page.getByText("required, if so")).isVisible();
-            take(page, "what-if");
-
-            show(page, "/doors?at=" + monday.plusDays(1) + "T18:30:00Z", "The order decides");
-            take(page, "doors");
             show(page, "/doors?" + saturday + "&sel=doors/booking-site&lang=de", "Schnelle Antworten");
             take(page, "door");
 
