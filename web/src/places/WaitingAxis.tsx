@@ -5,6 +5,8 @@ const SHORTEST_AXIS = 120;
 /** Seconds between ticks, of which the finest is taken that leaves room for their words. */
 const STEPS = [30, 60, 120, 300, 600, 1800, 3600];
 const MOST_TICKS = 8;
+/** So near to the beginning, words stand to the right of their mark. */
+const EDGE = 0.06;
 
 /** Who waits, by how long: what the operator could take is filled, others' is hollow. */
 export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: number }) {
@@ -37,7 +39,7 @@ export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: numbe
             title={`${chat.queueName}, ${chat.language}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`}
           >
             {i < 12 && (
-              <span className="waiting-words">
+              <span className={chat.seconds < EDGE * longest ? 'waiting-words waiting-edge' : 'waiting-words'}>
                 {chat.queueName} {clockWords(chat.seconds)}
               </span>
             )}

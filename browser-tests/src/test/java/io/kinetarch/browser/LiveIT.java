@@ -31,8 +31,10 @@ class LiveIT {
         gateway = new Gateway();
         int port = FreePort.next();
         site = "http://127.0.0.1:" + port;
-        application = Application.startDemo(
+        // Its own demo, whose doors allow the stand-in site at its port.
+        application = Application.start(
                 "kinetarch_live",
+                "--spring.profiles.active=demo",
                 "--kinetarch.stand-in.port=" + port,
                 "--kinetarch.public-address=" + gateway.address());
         gateway.leadsTo(application);

@@ -1,0 +1,63 @@
+package io.kinetarch.bench;
+
+import io.kinetarch.core.dispatch.Call;
+import io.kinetarch.core.dispatch.Visit;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.rehearsal.Rehearsal;
+import io.kinetarch.core.rehearsal.Script;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** What an edit of the draft waits for its checks: five hundred scripts of twenty minutes, on the largest plan. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(1)
+@Warmup(iterations = 3, time = 2)
+@Measurement(iterations = 5, time = 2)
+public class RehearsalBench {
+    private static final int CHECKS = 500;
+    private static final int OPERATORS = 5;
+    private static final int CHATS = 10;
+    private static final Instant FROM = Instant.parse("2026-12-07T10:00:00Z");
+
+    private final Plan plan = LargePlan.of(1);
+    private final List<Script> scripts =
+            IntStream.range(0, CHECKS).mapToObj(this::script).toList();
+
+    private Script script(int which) {
+        var steps = new ArrayList<Script.Step>();
+        for (int i = 0; i < OPERATORS; i++) {
+            var operator = plan.operators().get((which + i) % plan.operators().size());
+            steps.add(new Script.Step(Duration.ZERO, new Call.Present(operator.id())));
+        }
+        var door = plan.doors().get(which % plan.doors().size());
+        for (int i = 0; i < CHATS; i++) {
+            steps.add(new Script.Step(
+                    Duration.ofSeconds(10 * i),
+                    new Call.Arrive("c" + i, Visit.of(door.id(), door.languages().getFirst()))));
+        }
+        return new Script(FROM, Duration.ofMinutes(20), steps, List.of());
+    }
+
+    /** All of them, one after the other on as many threads as there are cores. */
+    @Benchmark
+    public int checks() {
+        return scripts.parallelStream()
+                .mapToInt(script -> Rehearsal.run(plan, script).trace().size())
+                .sum();
+    }
+}
