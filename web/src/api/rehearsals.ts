@@ -5,7 +5,7 @@ import type { components } from './schema';
 
 type Schemas = components['schemas'];
 export type PlayedRehearsal = Schemas['PlayedRehearsal'];
-export type RehearsalHead = Schemas['Head'];
+export type RehearsalHead = Schemas['RehearsalHead'];
 export type RehearsalWish = Schemas['RehearsalWish'];
 export type RehearsalScene = Schemas['Scene'];
 export type CheckStep = Schemas['CheckStep'];

@@ -136,6 +136,22 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
               </Button>
             </span>
           )}
+          <span className="header-space" />
+          <Button disabled={!rehearsal.undoable} loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'undo' })}>
+            Take back
+          </Button>
+          <Dropdown
+            trigger={['click']}
+            menu={{
+              items: [
+                { key: 'check', label: 'Keep as a check', disabled: !canEdit },
+                { key: 'export', label: 'Export' },
+              ],
+              onClick: ({ key }) => (key === 'check' ? setDialog('check') : void exportScript()),
+            }}
+          >
+            <Button>Keep ▾</Button>
+          </Dropdown>
         </div>
         <div className="rehearsal-row" role="toolbar" aria-label="Clock">
           <Button aria-pressed={speed === 0} onClick={() => setSpeed(0)}>
@@ -171,21 +187,6 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
             <Button>Somebody comes ▾</Button>
           </Dropdown>
           <Button onClick={() => setDialog('stand-ins')}>Stand-ins{rehearsal.standIns.length > 0 && ` (${rehearsal.standIns.length})`}</Button>
-          <Button disabled={!rehearsal.undoable} loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'undo' })}>
-            Take back
-          </Button>
-          <Dropdown
-            trigger={['click']}
-            menu={{
-              items: [
-                { key: 'check', label: 'Keep as a check', disabled: !canEdit },
-                { key: 'export', label: 'Export' },
-              ],
-              onClick: ({ key }) => (key === 'check' ? setDialog('check') : void exportScript()),
-            }}
-          >
-            <Button>Keep ▾</Button>
-          </Dropdown>
         </div>
         <ErrorNote error={rehearse.error ?? scene.error} />
         <Score

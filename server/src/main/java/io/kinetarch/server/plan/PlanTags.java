@@ -45,6 +45,7 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/feed",
                         "/api/v1/plans/*/desk/**",
                         "/api/v1/plans/*/records/**",
+                        "/api/v1/plans/*/rehearsals/**",
                         "/api/v1/plans/*/doors/pauses",
                         "/api/v1/plans/*/jobs/**",
                         "/api/v1/plans/*/volumes/imports/**",

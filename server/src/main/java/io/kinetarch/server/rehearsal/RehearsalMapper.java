@@ -30,7 +30,7 @@ interface RehearsalMapper {
             long change,
             int earlier) {}
 
-    record Head(
+    record RehearsalHead(
             String id,
             String name,
             String source,
@@ -51,7 +51,7 @@ interface RehearsalMapper {
                    a.display_name as made_by, r.made_at
             from rehearsal r left join account a on a.id = r.made_by
             where r.plan_id = #{planId} order by r.made_at desc, r.id""")
-    List<Head> all(String planId);
+    List<RehearsalHead> all(String planId);
 
     @Select(STORED)
     Optional<StoredRehearsal> find(String planId, String id);

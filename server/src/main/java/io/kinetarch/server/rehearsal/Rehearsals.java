@@ -16,7 +16,7 @@ import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import io.kinetarch.server.rehearsal.RehearsalMapper.Head;
+import io.kinetarch.server.rehearsal.RehearsalMapper.RehearsalHead;
 import io.kinetarch.server.rehearsal.RehearsalMapper.StoredRehearsal;
 import io.kinetarch.server.rehearsal.ScriptDocument.TracedDocument;
 import io.kinetarch.server.visit.Visits;
@@ -103,7 +103,7 @@ class Rehearsals {
     /** The script of a rehearsal, as calc/rehearsal takes it but for its plan. */
     record WrittenRehearsal(String name, Instant from, Duration until, List<CheckStep> steps) {}
 
-    List<Head> all(String planId) {
+    List<RehearsalHead> all(String planId) {
         plans.draftState(planId);
         return stored.all(planId);
     }

@@ -5,7 +5,7 @@ import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.door.DoorDocument;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import io.kinetarch.server.rehearsal.RehearsalMapper.Head;
+import io.kinetarch.server.rehearsal.RehearsalMapper.RehearsalHead;
 import io.kinetarch.server.rehearsal.Rehearsals.PlayedRehearsal;
 import io.kinetarch.server.rehearsal.Rehearsals.WrittenRehearsal;
 import java.time.Duration;
@@ -65,7 +65,7 @@ class RehearsalsController {
     record SeenChange(long change) {}
 
     @GetMapping
-    List<Head> all(@PathVariable String plan) {
+    List<RehearsalHead> all(@PathVariable String plan) {
         return rehearsals.all(plan);
     }
 

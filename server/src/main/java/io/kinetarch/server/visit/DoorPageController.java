@@ -40,7 +40,8 @@ class DoorPageController {
                 .header("X-Content-Type-Options", "nosniff")
                 .body("<!doctype html><html lang=\"" + HtmlUtils.htmlEscape(language)
                         + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width,"
-                        + " initial-scale=1\"><link rel=\"icon\" href=\"/icon.svg\"><title>" + HtmlUtils.htmlEscape(found.name())
+                        + " initial-scale=1\"><link rel=\"icon\" href=\"/icon.svg\"><title>"
+                        + HtmlUtils.htmlEscape(found.name())
                         + "</title></head><body><script src=\"/widget/door.js\" data-door=\""
                         + HtmlUtils.htmlEscape(plan + "/" + door) + "\" data-language=\""
                         + HtmlUtils.htmlEscape(language) + "\" data-alone></script></body></html>");

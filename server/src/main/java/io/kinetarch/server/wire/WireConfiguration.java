@@ -38,6 +38,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
     private final String broker;
     private final String brokerLogin;
     private final String brokerPasscode;
+    private final String brokerRoom;
 
     WireConfiguration(
             WireGuard guard,
@@ -45,13 +46,15 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
             DeskSessions desks,
             @Value("${kinetarch.stomp-broker.address:}") String broker,
             @Value("${kinetarch.stomp-broker.login:guest}") String brokerLogin,
-            @Value("${kinetarch.stomp-broker.passcode:guest}") String brokerPasscode) {
+            @Value("${kinetarch.stomp-broker.passcode:guest}") String brokerPasscode,
+            @Value("${kinetarch.stomp-broker.virtual-host:/}") String brokerRoom) {
         this.guard = guard;
         this.limit = limit;
         this.desks = desks;
         this.broker = broker;
         this.brokerLogin = brokerLogin;
         this.brokerPasscode = brokerPasscode;
+        this.brokerRoom = brokerRoom;
         var scheduler = new ThreadPoolTaskScheduler();
         scheduler.setPoolSize(1);
         scheduler.setThreadNamePrefix("wire-pulse-");
@@ -87,6 +90,8 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
         registry.enableStompBrokerRelay(TOPICS)
                 .setRelayHost(address.getHost())
                 .setRelayPort(address.getPort())
+                // What a client calls its host is the site's name, which a broker would take for one of its own rooms.
+                .setVirtualHost(brokerRoom)
                 .setClientLogin(brokerLogin)
                 .setClientPasscode(brokerPasscode)
                 .setSystemLogin(brokerLogin)

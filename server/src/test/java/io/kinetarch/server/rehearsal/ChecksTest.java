@@ -140,7 +140,9 @@ class ChecksTest {
         // As docs/formats/plan.md has it.
         assertThat(run(Path.of("src/main/resources/demo/tarnwick-sound-ferries.json")))
                 .isEqualTo(0);
-        assertThat(said).contains("holds  Sunday at three in the night, in German").contains("0 of 10 fail.");
+        assertThat(said)
+                .contains("holds  Sunday at three in the night, in German")
+                .contains("0 of 10 fail.");
         var document = demo();
         acceptFaster(document);
         Path bad = folder.resolve("bad.json");

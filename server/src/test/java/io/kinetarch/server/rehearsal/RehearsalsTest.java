@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Rehearsals over HTTP: time goes back and forth, and what is seen at an instant is what a live chat would show. */
 class RehearsalsTest {
@@ -86,6 +87,8 @@ class RehearsalsTest {
                         .asString())
                 .isEqualTo("Fares and booking");
         assertThat(scene(1000).path("visitors")).isEmpty();
+        // What is done in a rehearsal changes nothing of the plan, so its tag says nothing of it.
+        assertThat(api.get(path()).raw().headers().firstValue("ETag")).isEmpty();
     }
 
     @Test
@@ -136,16 +139,58 @@ class RehearsalsTest {
                 .isEqualTo(rehearsal.path("played").size());
     }
 
+    /** The draft is changed while somebody rehearses it: the rehearsal goes on with what it had until the new one is taken. */
+    @Test
+    void aPlanThatWasChangedMeanwhileIsTakenWhenItIsAskedFor() {
+        String id = "rehearsed-" + System.identityHashCode(this);
+        String other = "/api/v1/plans/" + id;
+        api.post(
+                        "/api/v1/plans/document?id=" + id,
+                        api.get(plan + "/document").ok().raw().body())
+                .ok();
+        var begun = api.post(other + "/rehearsals", """
+                        {"name":"Try","source":"draft","against":null,"from":"2026-12-07T10:00:00Z","present":"nobody","steps":[%s]}""".formatted(ARRIVES)).ok().body();
+        String one = other + "/rehearsals/" + begun.path("id").asString();
+        api.delete(other + "/draft/operators/zoe-farrow?version=1").ok();
+        assertThat(api.get(one).ok().body().path("outdated").asBoolean()).isTrue();
+        var taken = api.post(one + "/plan", "{\"change\":0}").ok().body();
+        assertThat(taken.path("outdated").asBoolean()).isFalse();
+        assertThat(taken.path("change").asLong()).isEqualTo(1);
+    }
+
+    @Test
+    void aHundredThousandStepsAreRefused() {
+        var steps = "{\"at\":\"PT1S\",\"do\":\"away\",\"operator\":\"ana-reyes\"},".repeat(100_000);
+        assertThat(act(false, steps.substring(0, steps.length() - 1))
+                        .problem(400, "invalid-document", "#/steps")
+                        .detail())
+                .contains("at most 10000 steps");
+    }
+
     @Test
     void onTwoPlansAtOnceTheTraceShowsWhereTheyPart() {
-        var before =
-                api.get("/api/v1/plans/tarnwick/document?of=live").ok().raw().body();
-        assertThat(before).isNotEmpty();
         rehearsal = begin("\"live\"");
         act(false, ARRIVES).ok();
-        assertThat(rehearsal.path("otherTrace").size())
-                .isEqualTo(rehearsal.path("trace").size());
+        assertThat(rehearsal.path("otherTrace")).isEqualTo(rehearsal.path("trace"));
         assertThat(rehearsal.path("partsSeconds").isNull()).isTrue();
+
+        String id = "parting-" + System.identityHashCode(this);
+        String other = "/api/v1/plans/" + id;
+        api.post(
+                        "/api/v1/plans/document?id=" + id,
+                        api.get(plan + "/document").ok().raw().body())
+                .ok();
+        api.post(other + "/revisions", "{\"change\":0,\"note\":\"\"}").ok();
+        var settings = (ObjectNode) api.get(other + "/document").ok().body().path("settings");
+        ((ObjectNode) settings.path("timeouts").path("accept")).put("seconds", 60);
+        api.put(other + "/draft/settings/settings", "{\"version\":1,\"element\":" + settings + "}")
+                .ok();
+        var parting =
+                api.post(other + "/rehearsals", """
+                        {"name":"Try","source":"draft","against":"live","from":"2026-12-07T10:00:00Z","present":"nobody",
+                         "steps":[{"at":"PT0S","do":"present","operator":"ana-reyes"},%s]}""".formatted(ARRIVES)).ok().body();
+        // Live the offer lapses after thirty seconds, in the draft not yet.
+        assertThat(parting.path("partsSeconds").asDouble()).isEqualTo(35.0);
     }
 
     /** The same by calc/rehearsal and in a rehearsal, and the same effects in a live chat. */
