@@ -73,8 +73,11 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
     setMillis(Math.round(to));
   }
 
-  function act(...acts: Omit<CheckStep, 'at'>[]) {
-    actAt(acts.map((one) => ({ ...one, at: durationOf(millis) })));
+  /** What falls on this instant by itself is seen already, so what is done comes a moment after it. */
+  function act(step: Omit<CheckStep, 'at'>) {
+    const then = instants.includes(Math.round(millis)) ? Math.round(millis) + 1 : millis;
+    setMillis(then);
+    actAt([{ ...step, at: durationOf(then) }]);
   }
 
   /** What was done later would not fit what is done now: it is cut away, which is asked once. */

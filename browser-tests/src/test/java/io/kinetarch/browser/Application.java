@@ -53,7 +53,9 @@ final class Application implements AutoCloseable {
         prepare();
         String release = Long.toString(Files.getLastModifiedTime(jar()).toMillis());
         String made = postgres(
-                "psql", "-tAc", "select shobj_description(oid, 'pg_database') from pg_database where datname = '" + UNTOUCHED + "'");
+                "psql",
+                "-tAc",
+                "select shobj_description(oid, 'pg_database') from pg_database where datname = '" + UNTOUCHED + "'");
         if (!made.equals(release)) {
             make(UNTOUCHED, "template1");
             again(UNTOUCHED, WITH_DEMO).close();
@@ -65,7 +67,8 @@ final class Application implements AutoCloseable {
 
     /** Starts the demo on a database that another one has left. */
     static Application againDemo(String database, String... arguments) throws IOException, InterruptedException {
-        return again(database, Stream.of(WITH_DEMO, arguments).flatMap(Stream::of).toArray(String[]::new));
+        return again(
+                database, Stream.of(WITH_DEMO, arguments).flatMap(Stream::of).toArray(String[]::new));
     }
 
     /** The application unpacked, with what makes its starts fast, as users start it. */
@@ -185,8 +188,7 @@ final class Application implements AutoCloseable {
         command.add(program.toString());
         command.addAll(List.of(arguments));
         Path out = Files.createTempFile("kinetarch", ".out");
-        var process =
-                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(out.toFile());
+        var process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(out.toFile());
         process.environment().putAll(settings);
         var run = process.start();
         if (!run.waitFor(120, TimeUnit.SECONDS) || run.exitValue() != 0) {

@@ -302,7 +302,8 @@ class LiveIT {
                                 Application.TODAY.atStartOfDay() + ":00Z"));
                 boolean holds = JsonParser.parseString(chain.body()).getAsJsonArray().asList().stream()
                         .allMatch(link -> link.getAsJsonObject().get("passed").getAsBoolean());
-                assertThat(page.getByText("Ask us")).isVisible(new LocatorAssertions.IsVisibleOptions().setVisible(holds));
+                assertThat(page.getByText("Ask us"))
+                        .isVisible(new LocatorAssertions.IsVisibleOptions().setVisible(holds));
             }
             ana.atDesk("presence", "{\"state\":\"gone\"}");
             journey.endsWellInSpiteOfComplaints();

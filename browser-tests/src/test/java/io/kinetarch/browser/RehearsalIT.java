@@ -34,7 +34,13 @@ class RehearsalIT {
             assertThat(trace.getByText("queued").first()).isVisible();
 
             // Nobody takes sailings: the ladder moves the chat, which is jumped to and not waited for.
-            for (int i = 0; i < 12 && !trace.locator("li:not(.trace-future)").getByText("moved").isVisible(); i++) {
+            for (int i = 0;
+                    i < 12
+                            && !trace.locator("li:not(.trace-future)")
+                                    .getByText("moved")
+                                    .first()
+                                    .isVisible();
+                    i++) {
                 journey.button("Next").click();
             }
             assertThat(page.getByLabel("Clock").last()).hasValue("2:35");
@@ -97,7 +103,9 @@ class RehearsalIT {
         journey.open("/ladders" + MONDAY + "&sel=queues/sailings");
         var delay = page.getByLabel("Seconds of rung 3");
         delay.fill("200");
-        delay.press("Control+Enter");
+        delay.press("Tab");
+        journey.button("Save to draft").click();
+        assertThat(page.getByText("Draft, 2 changed since live revision 1")).isVisible();
         journey.open("/checks" + MONDAY);
         assertThat(page.getByText("2 of 11 fail on the draft")).isVisible();
         assertThat(page.getByLabel("Sailing desk empty")
@@ -105,7 +113,8 @@ class RehearsalIT {
                 .isVisible();
         ScreenshotsIT.take(page, "checks");
         journey.button("Go live…").click();
-        assertThat(page.getByText(Pattern.compile("Sailing desk empty.* fails at expectation 1")).first())
+        assertThat(page.getByText(Pattern.compile("Sailing desk empty.* fails at expectation 1"))
+                        .first())
                 .isVisible();
     }
 
@@ -128,9 +137,10 @@ class RehearsalIT {
             journey.choose(page.getByLabel("Who acts"), "Every operator who is there");
             page.getByLabel("Decides on an offer after").fill("5");
             page.getByLabel("Replies after").fill("20");
-            page.getByLabel("Ends after so many replies").fill("2");
+            page.getByLabel("Ends after so many replies").fill("1");
             journey.button("Act like this").click();
-            assertThat(page.getByLabel("Trace").getByText(Pattern.compile("assigned"))
+            assertThat(page.getByLabel("Trace")
+                            .getByText(Pattern.compile("assigned"))
                             .first())
                     .isVisible();
             assertThat(page.getByLabel("Trace").getByText("ended by operator").first())

@@ -27,9 +27,8 @@ final class StompBroker implements AutoCloseable {
         Files.writeString(home.resolve("rabbitmq.conf"), "stomp.listeners.tcp.1 = 127.0.0.1:" + port + "\n");
         Path log = Path.of("target", "stomp-broker.log");
         Files.createDirectories(log.toAbsolutePath().getParent());
-        var command = new ProcessBuilder(PROGRAM.toString())
-                .redirectErrorStream(true)
-                .redirectOutput(log.toFile());
+        var command =
+                new ProcessBuilder(PROGRAM.toString()).redirectErrorStream(true).redirectOutput(log.toFile());
         var settings = command.environment();
         settings.put("HOME", home.toString());
         settings.put("RABBITMQ_NODENAME", "kinetarch-test@localhost");
@@ -42,7 +41,8 @@ final class StompBroker implements AutoCloseable {
         settings.put("RABBITMQ_LOG_BASE", home.resolve("log").toString());
         settings.put("RABBITMQ_SCHEMA_DIR", home.resolve("schema").toString());
         settings.put("RABBITMQ_GENERATED_CONFIG_DIR", home.resolve("config").toString());
-        settings.put("RABBITMQ_ENABLED_PLUGINS_FILE", home.resolve("enabled_plugins").toString());
+        settings.put(
+                "RABBITMQ_ENABLED_PLUGINS_FILE", home.resolve("enabled_plugins").toString());
         settings.put("RABBITMQ_CONFIG_FILE", home.resolve("rabbitmq.conf").toString());
         var broker = new StompBroker(command.start(), port);
         broker.awaitReady(log);
