@@ -1,4 +1,4 @@
-import { App, Button, Dropdown, Input, Select } from 'antd';
+import { Button, Dropdown, Input, Modal, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { call, save } from '../api/client';
@@ -25,7 +25,6 @@ type Dialog = 'visitor' | 'stand-ins' | 'check' | null;
 /** A rehearsal as a score: the axis, the parties that act under it, and beside them what came of it. */
 export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; onClose: () => void }) {
   const { draft, week, canEdit } = useWorkplace();
-  const { modal } = App.useApp();
   const rehearse = useRehearse(draft.id, rehearsal.id);
   const [params, setParams] = useSearchParams();
   const [millis, setMillis] = useState(() => Number(params.get(T) ?? 0));
@@ -34,6 +33,8 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
   const [chosenOperator, setOperator] = useState<string | null>(null);
   const [dialog, setDialog] = useState<Dialog>(null);
   const mayCut = useRef(false);
+  /** What waits for its user to say whether it may cut away what comes after. */
+  const [asking, setAsking] = useState<CheckStep[] | null>(null);
   const instants = instantsOf(rehearsal);
   const scene = useScene(draft.id, rehearsal, lastBy(instants, millis));
   const visitors = scene.data?.visitors ?? [];
@@ -82,23 +83,16 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
 
   /** What was done later would not fit what is done now: it is cut away, which is asked once. */
   function actAt(steps: CheckStep[]) {
-    const first = Math.min(...steps.map((step) => secondsOf(step.at) * 1000));
+    const first = firstOf(steps);
     const later = rehearsal.steps.some((step) => secondsOf(step.at) * 1000 > first);
-    const send = (cut: boolean) => rehearse.mutate({ do: 'acts', cut, steps });
-    if (!later || mayCut.current) {
-      send(later);
-      return;
-    }
-    modal.confirm({
-      title: 'Take it another way from here?',
-      content: `What was done after ${clockOf(first)} is cut away. “Take back” brings it back.`,
-      okText: 'Cut it away',
-      cancelText: 'Leave it',
-      onOk: () => {
-        mayCut.current = true;
-        send(true);
-      },
-    });
+    if (later && !mayCut.current) setAsking(steps);
+    else rehearse.mutate({ do: 'acts', cut: later, steps });
+  }
+
+  function cutAway(steps: CheckStep[]) {
+    mayCut.current = true;
+    setAsking(null);
+    rehearse.mutate({ do: 'acts', cut: true, steps });
   }
 
   async function exportScript() {
@@ -231,6 +225,18 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
         </div>
       </section>
       <Trace rehearsal={rehearsal} millis={millis} operatorName={operatorName} onMillis={seek} />
+      {asking && (
+        <Modal
+          open
+          title="Take it another way from here?"
+          okText="Cut it away"
+          cancelText="Leave it"
+          onOk={() => cutAway(asking)}
+          onCancel={() => setAsking(null)}
+        >
+          What was done after {clockOf(firstOf(asking))} is cut away. “Take back” brings it back.
+        </Modal>
+      )}
       {dialog === 'visitor' && (
         <NewVisitor rehearsal={rehearsal} millis={millis} onClose={() => setDialog(null)} onSteps={actAt} onChat={setChat} />
       )}
@@ -248,6 +254,9 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
     </div>
   );
 }
+
+/** When the first of some steps is, in milliseconds. */
+const firstOf = (steps: CheckStep[]) => Math.min(...steps.map((step) => secondsOf(step.at) * 1000));
 
 const sourceWords = (source: string) =>
   source === 'draft' ? 'the draft' : source === 'live' ? 'the live plan' : `revision ${source}`;
