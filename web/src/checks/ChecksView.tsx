@@ -101,7 +101,7 @@ function CheckRow({ check, result, live }: { check: Check; result: CheckResult |
       </div>
       {!held && result && (
         <ul className="check-failures">
-          {result.trouble && <li className="short">▾ It cannot be run. {result.trouble}</li>}
+          {result.trouble && <li className="short">▾ It cannot go on. {result.trouble}</li>}
           {result.expectations.map(
             (one, i) =>
               !one.held && (

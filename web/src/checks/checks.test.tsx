@@ -40,7 +40,7 @@ describe('checks', () => {
 
   it('say why one cannot be run', async () => {
     checks({ ...failing, expectations: [], trouble: 'Step 1: The plan has no front door "site".' });
-    await screen.findByText('▾ It cannot be run. Step 1: The plan has no front door "site".');
+    await screen.findByText('▾ It cannot go on. Step 1: The plan has no front door "site".');
   });
 
   it('are made to warn with one switch', async () => {

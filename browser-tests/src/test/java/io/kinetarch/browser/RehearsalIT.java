@@ -98,7 +98,7 @@ class RehearsalIT {
         assertThat(page.getByText("all 11 hold on the draft")).isVisible();
     }
 
-    /** The rung that moves the chat comes later: the check says at which step, and the plan cannot go live. */
+    /** The rung that moves the chat comes later: the check says at which step it goes wrong, and the plan cannot go live. */
     private static void aChangedRungIsCaught(Journey journey, Page page) {
         journey.open("/ladders" + MONDAY + "&sel=queues/sailings");
         var delay = page.getByLabel("Seconds of rung 3");
@@ -109,11 +109,11 @@ class RehearsalIT {
         journey.open("/checks" + MONDAY);
         assertThat(page.getByText("2 of 11 fail on the draft")).isVisible();
         assertThat(page.getByLabel("Sailing desk empty")
-                        .getByText(Pattern.compile("Expectation 1: \"c1\" was not moved within 155 s")))
+                        .getByText(Pattern.compile("Step \\d+: Rosa T\\. is not offered this chat now")))
                 .isVisible();
         ScreenshotsIT.take(page, "checks");
         journey.button("Go live…").click();
-        assertThat(page.getByText(Pattern.compile("Sailing desk empty.* fails at expectation 1"))
+        assertThat(page.getByText(Pattern.compile("Sailing desk empty.* Step \\d+: Rosa T\\."))
                         .first())
                 .isVisible();
     }

@@ -54,7 +54,7 @@ class Checks implements FindingSource {
                 new CheckId(result.id()),
                 "The check \"" + result.name() + "\" "
                         + (stuck
-                                ? "cannot be run. " + result.trouble()
+                                ? "cannot go on. " + result.trouble()
                                 : "fails at " + String.join("; ", result.failures()) + "."),
                 stuck
                         ? "Change its steps, or remove it."
