@@ -47,8 +47,9 @@ public class RehearsalBench {
         var door = plan.doors().get(which % plan.doors().size());
         for (int i = 0; i < CHATS; i++) {
             steps.add(new Script.Step(
-                    Duration.ofSeconds(10 * i),
-                    new Call.Arrive("c" + i, Visit.of(door.id(), door.languages().getFirst()))));
+                    Duration.ofSeconds(10L * i),
+                    new Call.Arrive(
+                            "c" + i, Visit.of(door.id(), door.languages().getFirst()))));
         }
         return new Script(FROM, Duration.ofMinutes(20), steps, List.of());
     }
