@@ -2,13 +2,19 @@ package io.kinetarch.bench;
 
 import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.dispatch.Visit;
+import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.rehearsal.Rehearsal;
 import io.kinetarch.core.rehearsal.Script;
+import io.kinetarch.core.routing.Arrival;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -46,12 +52,29 @@ public class RehearsalBench {
         }
         var door = plan.doors().get(which % plan.doors().size());
         for (int i = 0; i < CHATS; i++) {
-            steps.add(new Script.Step(
-                    Duration.ofSeconds(10L * i),
-                    new Call.Arrive(
-                            "c" + i, Visit.of(door.id(), door.languages().getFirst()))));
+            steps.add(new Script.Step(Duration.ofSeconds(10L * i), new Call.Arrive("c" + i, visit(door))));
         }
         return new Script(FROM, Duration.ofMinutes(20), steps, List.of());
+    }
+
+    private static Visit visit(FrontDoor door) {
+        var answers = new HashMap<QuestionId, String>();
+        door.questions()
+                .forEach(question -> answers.put(
+                        question.id(),
+                        question.choices().isEmpty()
+                                ? "x"
+                                : question.choices().getFirst().value()));
+        return Visit.of(new Arrival(
+                door.id(),
+                null,
+                door.languages().getFirst(),
+                answers,
+                FROM,
+                VisitorKind.NEW,
+                Map.of(),
+                null,
+                Map.of()));
     }
 
     /** All of them, one after the other on as many threads as there are cores. */
