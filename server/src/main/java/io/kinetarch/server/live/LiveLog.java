@@ -85,12 +85,24 @@ public class LiveLog {
      * @throws Refusal if the plan is not live, or too many wait to be stored
      */
     public Appended append(String planId, Wish wish) {
-        var lane = lanes.computeIfAbsent(planId, Lane::new);
+        return stored(offer(planId, wish));
+    }
+
+    /** Appends calls in their order, and waits until all are stored. */
+    void appendAll(String planId, List<Wish> wishes) {
+        wishes.stream().map(wish -> offer(planId, wish)).toList().forEach(LiveLog::stored);
+    }
+
+    private CompletableFuture<Appended> offer(String planId, Wish wish) {
         var appended = new CompletableFuture<Appended>();
-        if (!lane.waiting.offer(new Waiting(wish, appended))) {
+        if (!lanes.computeIfAbsent(planId, Lane::new).waiting.offer(new Waiting(wish, appended))) {
             throw new Refusal(Kind.UNAVAILABLE, "Too much comes at once to be stored. Try again in some seconds.")
                     .retryAfter(Duration.ofSeconds(5));
         }
+        return appended;
+    }
+
+    private static Appended stored(CompletableFuture<Appended> appended) {
         try {
             return appended.join();
         } catch (CompletionException e) {

@@ -8,8 +8,12 @@ import io.kinetarch.server.plan.Plans;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
+import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -34,6 +38,9 @@ final class LiveRunner {
 
     /** How many calls are read in one go where they are gone through again. */
     private static final int STRETCH = 10_000;
+
+    private static final Executor READERS = Executors.newThreadPerTaskExecutor(
+            Thread.ofVirtual().name("live-reader-", 0).factory());
 
     private static final Duration STATE_EVERY = Duration.ofSeconds(30);
 
@@ -155,16 +162,13 @@ final class LiveRunner {
      * until one of theirs is heard of.
      */
     private void callTheRoll() {
-        for (var chat : parts.reader.open(planId)) {
-            if (!chat.hasEnded()) {
-                parts.log.append(planId, Wish.byVisitor(chat.id(), CallKind.VISITOR_LOST, null, null));
-            }
-        }
-        for (var operator : parts.reader.operators(planId)) {
-            if (operator.state().equals("present")) {
-                parts.log.append(planId, Wish.by(CallKind.OPERATOR_LOST, operator.operatorId()));
-            }
-        }
+        var visitors = parts.reader.open(planId).stream()
+                .filter(chat -> !chat.hasEnded())
+                .map(chat -> Wish.byVisitor(chat.id(), CallKind.VISITOR_LOST, null, null));
+        var operators = parts.reader.operators(planId).stream()
+                .filter(operator -> operator.state().equals("present"))
+                .map(operator -> Wish.by(CallKind.OPERATOR_LOST, operator.operatorId()));
+        parts.log.appendAll(planId, Stream.concat(visitors, operators).toList());
         parts.passing.allLost(planId);
     }
 
@@ -205,13 +209,26 @@ final class LiveRunner {
 
     /** What happened after a state, without storing what came of it once more. */
     private void goThroughAgain(long after) {
+        var next = stretch(after);
         for (long until = after; until < done; until += STRETCH) {
-            parts.mapper
-                    .callsBetween(planId, until, Math.min(done, until + STRETCH))
-                    .ifPresent(stretch ->
-                            stretch.calls().forEach(call -> current().again(call, given(call), revisions())));
+            var calls = next.join();
+            // The database reads the next ones meanwhile.
+            next = stretch(until + STRETCH);
+            current().again(calls, this::given, revisions());
         }
         current().knows(parts.reader.open(planId), parts.reader.operators(planId));
+    }
+
+    private CompletableFuture<List<LoggedCall>> stretch(long after) {
+        long until = Math.min(done, after + STRETCH);
+        return CompletableFuture.supplyAsync(
+                () -> after >= until
+                        ? List.of()
+                        : parts.mapper
+                                .callsBetween(planId, after, until)
+                                .map(LiveMapper.Stretch::calls)
+                                .orElse(List.of()),
+                READERS);
     }
 
     /** Under other decisions an older log is never gone through: chats go on from what is stored of them. */

@@ -40,6 +40,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -146,11 +147,11 @@ final class Run implements EffectSink {
         return calls.dispatcher().nextTimer();
     }
 
-    /** Goes through a call whose rows are stored already. */
-    void again(LoggedCall call, Given given, Plans plans) {
+    /** Goes through calls whose rows are stored already. */
+    void again(List<LoggedCall> stored, Function<LoggedCall, Given> given, Plans plans) {
         silent = true;
         try {
-            take(call, given, plans);
+            stored.forEach(call -> take(call, given.apply(call), plans));
         } finally {
             silent = false;
             forgetOver();
