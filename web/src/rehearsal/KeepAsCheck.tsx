@@ -1,4 +1,4 @@
-import { Checkbox, Input, InputNumber, Modal, Radio } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Modal, Radio } from 'antd';
 import { useState } from 'react';
 import { usePutElement } from '../api/plan';
 import type { CheckExpectation, PlayedRehearsal, Traced } from '../api/rehearsals';
@@ -7,7 +7,8 @@ import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Field } from '../ui/fields';
 import { eventWords, millisOf } from './moments';
-import { clockOf, durationOf } from '../time/duration';
+import { clockOf, durationOf, secondsOf } from '../time/duration';
+import { expectationWords, WriteExpectation } from './WriteExpectation';
 
 interface KeepAsCheckProps {
   rehearsal: PlayedRehearsal;
@@ -32,12 +33,16 @@ export function KeepAsCheck({ rehearsal, operatorName, onClose }: KeepAsCheckPro
   const steps = rehearsal.trace
     .map((traced, index) => ({ traced, index, at: millisOf(rehearsal, traced.at) }))
     .filter(({ traced }) => traced.chat && traced.event !== 'said');
-  const expect = steps.flatMap(({ traced, index }) => {
-    const how = picked[index];
-    return how ? [expectation(traced, how)] : [];
-  });
+  const [written, setWritten] = useState<CheckExpectation[]>([]);
+  const expect = [
+    ...steps.flatMap(({ traced, index }) => {
+      const how = picked[index];
+      return how ? [expectation(traced, how)] : [];
+    }),
+    ...written,
+  ];
   function store() {
-    const last = Math.max(60_000, ...steps.map(({ at }) => at), ...Object.values(picked).map(({ by }) => by * 1000));
+    const last = Math.max(60_000, ...steps.map(({ at }) => at), ...expect.map(({ by }) => secondsOf(by) * 1000));
     put.mutate(
       {
         version: 0,
@@ -103,6 +108,19 @@ export function KeepAsCheck({ rehearsal, operatorName, onClose }: KeepAsCheckPro
           );
         })}
       </ol>
+      {written.length > 0 && (
+        <ol className="expect-list" aria-label="Written expectations">
+          {written.map((one, index) => (
+            <li key={index}>
+              {expectationWords(one, operatorName)}
+              <Button size="small" type="text" onClick={() => setWritten((all) => all.filter((_, other) => other !== index))}>
+                Drop
+              </Button>
+            </li>
+          ))}
+        </ol>
+      )}
+      <WriteExpectation rehearsal={rehearsal} onWritten={(one) => setWritten((all) => [...all, one])} />
       <ErrorNote error={put.error} />
     </Modal>
   );

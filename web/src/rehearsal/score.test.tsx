@@ -2,6 +2,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { PlayedRehearsal, Traced } from '../api/rehearsals';
 import { expectation } from './KeepAsCheck';
+import { expectationWords } from './WriteExpectation';
 import { instantsOf } from './moments';
 import { Score } from './Score';
 
@@ -85,6 +86,14 @@ describe('the score', () => {
     const { onMillis, slider } = score(20_000);
     fireEvent.keyDown(slider, { key });
     expect(onMillis).toHaveBeenCalledWith(to);
+  });
+});
+
+describe('an expectation that is written', () => {
+  it('is told in words', () => {
+    const told = expectationWords({ chat: 'c1', event: 'offered', operator: 'greta', by: 'PT40S' }, () => 'Greta');
+    expect(told).toBe('c1 is offered, Greta, by 0:40');
+    expect(expectationWords({ chat: 'c1', not: 'gave-up', by: 'PT5M' }, String)).toBe('c1 must not come by then: gives up waiting, by 5:00');
   });
 });
 

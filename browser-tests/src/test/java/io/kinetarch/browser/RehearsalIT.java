@@ -56,21 +56,35 @@ class RehearsalIT {
             visitor.getByLabel("Your message").press("Enter");
             assertThat(page.getByLabel("Conversation").getByText("Thank you!")).isVisible();
 
+            // It is sent on to where nobody is, whose ladder offers the form; twenty minutes of it take no time.
+            jump(page, "4:00");
+            page.getByText("Send on …").click();
+            page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Fares & booking"))
+                    .click();
+            assertThat(trace.getByText("transferred").first()).isVisible();
+            jump(page, "20:00");
+            assertThat(trace.locator("li:not(.trace-future)")
+                            .getByText("way offered")
+                            .first())
+                    .isVisible();
+
+            jump(page, "3:00");
+            assertThat(page.getByLabel("Conversation").getByText("Thank you!")).isVisible();
             ScreenshotsIT.take(page, "rehearsal");
 
-            // Back to a minute before, and another way: asked once, and taken back.
+            // Set back to minute three, and another way: asked once, and taken back.
             var clock = page.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Time of the rehearsal"));
-            jump(page, "1:00");
             clock.focus();
             clock.press("ArrowRight");
-            assertThat(page.getByLabel("Clock").last()).hasValue("1:01");
+            assertThat(page.getByLabel("Clock").last()).hasValue("3:01");
             visitor.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Leaves"))
                     .click();
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Cut it away"))
                     .click();
-            assertThat(trace.getByText("gave up").first()).isVisible();
+            assertThat(trace.getByText("ended by visitor").first()).isVisible();
             journey.button("Take back").click();
-            assertThat(trace.getByText("gave up")).isHidden();
+            assertThat(trace.getByText("ended by visitor")).isHidden();
+            assertThat(trace.getByText("transferred").first()).isVisible();
             assertThat(trace.getByText("assigned, Rosa T.")).isVisible();
 
             // A reload finds it as it was.
@@ -90,6 +104,15 @@ class RehearsalIT {
         page.getByText("Keep as a check").click();
         var step = page.locator(".expect-list li").filter(new Locator.FilterOptions().setHasText("moved"));
         step.getByRole(AriaRole.CHECKBOX).first().check();
+        // What never happened in it is written.
+        journey.choose(page.getByLabel("Whether it must happen"), "must not");
+        journey.choose(page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)), "gives up waiting");
+        page.getByLabel("By second").fill("1200");
+        page.getByLabel("By second").press("Tab");
+        journey.button("Add").click();
+        assertThat(page.getByLabel("Written expectations")
+                        .getByText("c1 must not come by then: gives up waiting, by 20:00"))
+                .isVisible();
         journey.button("Keep it").click();
         assertThat(page.getByText("Draft, 1 changed since live revision 1")).isVisible();
         journey.open("/checks" + MONDAY);
