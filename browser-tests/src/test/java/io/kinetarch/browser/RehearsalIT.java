@@ -27,7 +27,9 @@ class RehearsalIT {
             journey.button("Begin").click();
             assertThat(page.locator(".state-band")).hasText("Rehearsal");
 
+            comes(page, "Elif M.");
             comes(page, "Rosa T.");
+            journey.choose(page.getByLabel("Whose desk"), "Rosa T.");
             jump(page, "0:05");
             arrives(journey, page, "Is my ferry sailing?");
             var trace = page.getByLabel("Trace");
@@ -56,7 +58,7 @@ class RehearsalIT {
             visitor.getByLabel("Your message").press("Enter");
             assertThat(page.getByLabel("Conversation").getByText("Thank you!")).isVisible();
 
-            // It is sent on to where nobody is, whose ladder offers the form; twenty minutes of it take no time.
+            // It is sent on to where the only one does not answer, and the ladder offers the form; twenty minutes of it take no time.
             jump(page, "4:00");
             page.getByText("Send on …").click();
             page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Fares & booking"))
