@@ -13,7 +13,7 @@ const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 6,
+    schemaVersion: 7,
     checks: [],
     settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], topics: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
     skills: [

@@ -7,9 +7,11 @@ import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.Season;
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Check;
 import io.kinetarch.core.plan.CheckExpectation;
 import io.kinetarch.core.plan.Choice;
+import io.kinetarch.core.plan.Courtesy;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
@@ -33,6 +35,7 @@ import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Rung;
+import io.kinetarch.core.plan.Sentences;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.Skill;
@@ -151,6 +154,8 @@ final class ChangeWords {
             case FrontDoor a when after instanceof FrontDoor b -> door(a, b, said);
             case Rule a when after instanceof Rule b -> rule(a, b, said);
             case Check a when after instanceof Check b -> check(a, b, said);
+            case Topic a when after instanceof Topic b -> topic(a, b, said);
+            case Bot a when after instanceof Bot b -> bot(a, b, said);
             default -> throw new IllegalArgumentException(before.id() + " changed its kind");
         }
         return said.words;
@@ -166,8 +171,11 @@ final class ChangeWords {
                 "finished by the bot",
                 a.botShares(),
                 b.botShares(),
-                share -> percent(share.share()) + " of " + quoted(share.topic()));
-        said.list("topics", a.topics(), b.topics(), this::topic);
+                share -> percent(share.share()) + " of " + quoted(share.topic())
+                        + (share.language() == null ? "" : " in " + share.language())
+                        + (share.source() == null
+                                ? ""
+                                : ", measured " + share.source().asOf()));
         said.value("seats", a.seats(), b.seats());
         said.value("next chat by", lower(a.nextChat()), lower(b.nextChat()));
         texts(a.texts(), b.texts(), said);
@@ -176,11 +184,43 @@ final class ChangeWords {
         said.list("accepted findings", a.accepted(), b.accepted(), accepted -> quoted(accepted.words()));
     }
 
-    private String topic(Topic topic) {
-        var skill = topic.skill();
-        return quoted(topic.name())
-                + (skill == null ? "" : " needing " + name(skill))
-                + (topic.handsOver() ? ", handed over" : "");
+    private void topic(Topic a, Topic b, Said said) {
+        said.value("name", a.name(), b.name());
+        said.texts("label", a.label(), b.label());
+        said.value("skill it needs", nameOf(a.skill()), nameOf(b.skill()));
+        sentences("phrases", a.phrases(), b.phrases(), said);
+        sentences("test utterances", a.trials(), b.trials(), said);
+        said.list("collects", a.collects(), b.collects(), asked -> quoted(asked.key()));
+        said.list("answers", a.answers(), b.answers(), text -> quoted(text.inFirstOf(List.of())));
+        said.value("link", a.link(), b.link());
+        said.list("offers", a.offers(), b.offers(), this::name);
+        said.value("after the answer", lower(a.after()), lower(b.after()));
+    }
+
+    private void bot(Bot a, Bot b, Said said) {
+        said.value("name", a.name(), b.name());
+        said.value("picture", a.picture(), b.picture());
+        said.list("languages", a.languages(), b.languages(), tag -> tag);
+        said.list("doors", a.doors(), b.doors(), this::name);
+        said.list("topics", a.topics(), b.topics(), this::name);
+        for (var courtesy : Courtesy.values()) {
+            said.texts(
+                    lower(courtesy),
+                    a.courtesies().getOrDefault(courtesy, LocalText.NONE),
+                    b.courtesies().getOrDefault(courtesy, LocalText.NONE));
+        }
+        said.texts("not understood", a.notUnderstood(), b.notUnderstood());
+        said.texts("not understood again", a.notUnderstoodAgain(), b.notUnderstoodAgain());
+        sentences("utterances of no topic", a.strangers(), b.strangers(), said);
+    }
+
+    /** Language by language, so that a phrase is not looked for among those of another. */
+    private static void sentences(String what, Sentences a, Sentences b, Said said) {
+        Stream.concat(a.in().keySet().stream(), b.in().keySet().stream())
+                .distinct()
+                .sorted()
+                .forEach(language ->
+                        said.list(what + " (" + language + ")", a.in(language), b.in(language), ChangeWords::quoted));
     }
 
     private static String part(Shrinkage.Part part) {
@@ -575,6 +615,10 @@ final class ChangeWords {
         return hours == null ? "those of the department" : name(hours);
     }
 
+    private @Nullable String nameOf(@Nullable ElementId id) {
+        return id == null ? null : name(id);
+    }
+
     private String name(ElementId id) {
         return names.getOrDefault(id, id.value());
     }
@@ -590,6 +634,8 @@ final class ChangeWords {
             case FrontDoor _ -> "front door";
             case Rule _ -> "rule";
             case Check _ -> "check";
+            case Topic _ -> "topic";
+            case Bot _ -> "bot";
         };
     }
 

@@ -379,7 +379,7 @@ public final class Dispatcher {
             } else {
                 chat.botMisses = 0;
                 chat.topic = topic;
-                var known = floor.plan.settings().topic(topic);
+                var known = floor.plan.topic(topic);
                 if (known.isPresent() && known.get().handsOver()) {
                     var skill = known.get().skill();
                     entrance.handOver(

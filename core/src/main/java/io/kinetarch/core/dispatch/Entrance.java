@@ -211,7 +211,7 @@ final class Entrance {
     SkillId topicSkill(@Nullable String topic) {
         return topic == null
                 ? null
-                : floor.plan.settings().topic(topic).map(known -> known.skill()).orElse(null);
+                : floor.plan.topic(topic).map(known -> known.skill()).orElse(null);
     }
 
     /** What a chat that a rule takes asks for, with what its topic needs. */

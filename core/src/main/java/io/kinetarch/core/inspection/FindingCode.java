@@ -55,7 +55,16 @@ public enum FindingCode {
     DOOR_NEVER_MET,
     CLOSING_TEXT_MISSING,
     CHECK_FAILS,
-    CHECK_CANNOT_RUN;
+    CHECK_CANNOT_RUN,
+    BOT_WITHOUT_TOPICS,
+    BOT_UNTRIED,
+    BOT_MISSING_AT_DOOR,
+    TWO_BOTS_AT_DOOR,
+    TOPIC_LANGUAGE_MISSING,
+    TOPIC_PHRASES_FEW,
+    TOPIC_ANSWER_MISSING,
+    TOPIC_LED_NOWHERE,
+    PHRASE_IN_TWO_TOPICS;
 
     /** As documents write it: "queue-without-members". */
     public String key() {

@@ -119,6 +119,7 @@ public final class PlanCheck {
         plan.doors().forEach(door -> check.findings.addAll(DoorCheck.of(plan, door)));
         check.findings.addAll(LadderCheck.of(plan));
         check.findings.addAll(HandoverCheck.of(plan));
+        check.findings.addAll(BotCheck.of(plan));
         return check.findings.stream()
                 .map(finding -> asAccepted(plan, finding))
                 .sorted(Comparator.comparing(Finding::severity))

@@ -5,7 +5,8 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** A part of a plan that has an id and a name of its own. */
-public sealed interface Element permits Settings, Skill, HoursSet, Department, Queue, Operator, FrontDoor, Rule, Check {
+public sealed interface Element
+        permits Settings, Skill, HoursSet, Department, Queue, Operator, FrontDoor, Rule, Check, Topic, Bot {
     ElementId id();
 
     String name();

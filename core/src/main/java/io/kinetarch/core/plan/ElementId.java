@@ -2,7 +2,18 @@ package io.kinetarch.core.plan;
 
 /** The stable name of an element of a plan: it outlives changes, so records of old revisions stay readable. */
 public sealed interface ElementId
-        permits SettingsId, SkillId, HoursId, DepartmentId, QueueId, OperatorId, DoorId, QuestionId, RuleId, CheckId {
+        permits SettingsId,
+                SkillId,
+                HoursId,
+                DepartmentId,
+                QueueId,
+                OperatorId,
+                DoorId,
+                QuestionId,
+                RuleId,
+                CheckId,
+                TopicId,
+                BotId {
     /** 1 to 63 small letters, digits and hyphens. */
     String value();
 
@@ -19,6 +30,8 @@ public sealed interface ElementId
             case QuestionId _ -> "questions";
             case RuleId _ -> "rules";
             case CheckId _ -> "checks";
+            case TopicId _ -> "topics";
+            case BotId _ -> "bots";
         };
     }
 }

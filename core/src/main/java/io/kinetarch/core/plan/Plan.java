@@ -25,7 +25,9 @@ public record Plan(
         List<Operator> operators,
         List<FrontDoor> doors,
         List<Rule> rules,
-        List<Check> checks) {
+        List<Check> checks,
+        List<Topic> topics,
+        List<Bot> bots) {
 
     public Plan {
         skills = List.copyOf(skills);
@@ -36,13 +38,17 @@ public record Plan(
         doors = List.copyOf(doors);
         rules = List.copyOf(rules);
         checks = List.copyOf(checks);
-        new WellFormed(lists(skills, hours, departments, queues, operators, doors, rules, checks)).check();
+        topics = List.copyOf(topics);
+        bots = List.copyOf(bots);
+        new WellFormed(lists(skills, hours, departments, queues, operators, doors, rules, checks, topics, bots))
+                .check();
+        Checks.noneTwice("topics", topics, Topic::name, "/name");
         accountsOfOne(operators);
         questionsAreAsked(doors, rules);
         lastRuleTakesTheRest(rules);
     }
 
-    /** A plan without checks. */
+    /** A plan without checks, topics and bots. */
     public Plan(
             Settings settings,
             List<Skill> skills,
@@ -52,7 +58,7 @@ public record Plan(
             List<Operator> operators,
             List<FrontDoor> doors,
             List<Rule> rules) {
-        this(settings, skills, hours, departments, queues, operators, doors, rules, List.of());
+        this(settings, skills, hours, departments, queues, operators, doors, rules, List.of(), List.of(), List.of());
     }
 
     /** An element of a plan that refers to another, and where. */
@@ -96,6 +102,16 @@ public record Plan(
         return hours(department(queue.department()).hours());
     }
 
+    /** What is known of a topic by its name; none where nobody said anything of it. */
+    public Optional<Topic> topic(@Nullable String name) {
+        return topics.stream().filter(topic -> topic.name().equals(name)).findFirst();
+    }
+
+    /** The topics that a bot knows, in the order of the plan. */
+    public List<Topic> topicsOf(Bot bot) {
+        return topics.stream().filter(topic -> bot.knows(topic.id())).toList();
+    }
+
     /** The queue that takes every chat no rule wanted: that of the last rule. */
     public Queue catchAllQueue() {
         return queue(rules.getLast().queue());
@@ -105,7 +121,9 @@ public record Plan(
     public Stream<Element> elements() {
         return Stream.concat(
                 Stream.of(settings),
-                lists(skills, hours, departments, queues, operators, doors, rules, checks).values().stream()
+                lists(skills, hours, departments, queues, operators, doors, rules, checks, topics, bots)
+                        .values()
+                        .stream()
                         .flatMap(List::stream));
     }
 
@@ -189,7 +207,9 @@ public record Plan(
             List<Operator> operators,
             List<FrontDoor> doors,
             List<Rule> rules,
-            List<Check> checks) {
+            List<Check> checks,
+            List<Topic> topics,
+            List<Bot> bots) {
         var lists = new LinkedHashMap<String, List<? extends Element>>();
         lists.put("skills", skills);
         lists.put("hours", hours);
@@ -199,6 +219,8 @@ public record Plan(
         lists.put("doors", doors);
         lists.put("rules", rules);
         lists.put("checks", checks);
+        lists.put("topics", topics);
+        lists.put("bots", bots);
         return lists;
     }
 
@@ -213,6 +235,8 @@ public record Plan(
             case DoorId _ -> doors;
             case RuleId _ -> rules;
             case CheckId _ -> checks;
+            case TopicId _ -> topics;
+            case BotId _ -> bots;
             case QuestionId _ -> List.of();
         };
     }

@@ -22,6 +22,8 @@ final class PlanLists {
         lists.put(FrontDoor.class, new ArrayList<>(plan.doors()));
         lists.put(Rule.class, new ArrayList<>(plan.rules()));
         lists.put(Check.class, new ArrayList<>(plan.checks()));
+        lists.put(Topic.class, new ArrayList<>(plan.topics()));
+        lists.put(Bot.class, new ArrayList<>(plan.bots()));
     }
 
     Plan toPlan() {
@@ -34,7 +36,9 @@ final class PlanLists {
                 all(Operator.class),
                 all(FrontDoor.class),
                 all(Rule.class),
-                all(Check.class));
+                all(Check.class),
+                all(Topic.class),
+                all(Bot.class));
     }
 
     void apply(PlanEdit edit) {

@@ -22,16 +22,21 @@ final class References {
     static List<Reference> of(Element element) {
         var found = new ArrayList<Reference>();
         switch (element) {
-            case Skill _, HoursSet _ -> {
+            case Skill _, HoursSet _, Settings _ -> {
                 // refer to nothing
             }
-            case Settings settings -> {
-                for (int i = 0; i < settings.topics().size(); i++) {
-                    var skill = settings.topics().get(i).skill();
-                    if (skill != null) {
-                        skill(skill, "/topics/" + i, found);
-                    }
+            case Topic topic -> {
+                var skill = topic.skill();
+                if (skill != null) {
+                    skill(skill, "", found);
                 }
+                topics(topic.offers(), "/offers/", found);
+            }
+            case Bot bot -> {
+                for (int i = 0; i < bot.doors().size(); i++) {
+                    found.add(new Reference(bot.doors().get(i), "/doors/" + i, "front door", false));
+                }
+                topics(bot.topics(), "/topics/", found);
             }
             case Department department -> found.add(new Reference(department.hours(), "/hours", "opening hours", true));
             case Queue queue -> ofQueue(queue, found);
@@ -125,6 +130,12 @@ final class References {
         }
     }
 
+    private static void topics(List<TopicId> topics, String at, List<Reference> found) {
+        for (int i = 0; i < topics.size(); i++) {
+            found.add(new Reference(topics.get(i), at + i, "topic", false));
+        }
+    }
+
     private static void needs(List<SkillNeed> needs, List<Reference> found) {
         for (int i = 0; i < needs.size(); i++) {
             skill(needs.get(i).skill(), "/needs/" + i, found);
@@ -149,10 +160,9 @@ final class References {
     static Element redirected(Element element, ElementId from, @Nullable ElementId to) {
         var redirect = new Redirect(from, to);
         return switch (element) {
-            case Skill _, HoursSet _ -> element;
-            case Settings settings ->
-                settings.withTopics(
-                        settings.topics().stream().map(redirect::topic).toList());
+            case Skill _, HoursSet _, Settings _ -> element;
+            case Topic topic -> redirect.topic(topic);
+            case Bot bot -> bot.with(redirect.all(bot.doors()), redirect.all(bot.topics()));
             case Department department ->
                 new Department(
                         department.id(),
@@ -223,7 +233,11 @@ final class References {
 
         Topic topic(Topic topic) {
             var skill = topic.skill();
-            return skill == null ? topic : new Topic(topic.name(), maybe(skill).orElse(null), topic.handsOver());
+            return topic.with(
+                    skill == null ? null : maybe(skill).orElse(null),
+                    all(topic.offers()).stream()
+                            .filter(offer -> !offer.equals(topic.id()))
+                            .toList());
         }
 
         Condition condition(Condition condition) {

@@ -1,9 +1,9 @@
 package io.kinetarch.core.plan;
 
 import java.time.ZoneId;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -15,7 +15,6 @@ import org.jspecify.annotations.Nullable;
  * @param shrinkage paid time that is not spent answering (breaks, training, absence)
  * @param pay what an hour costs; null where nobody has said
  * @param botShares what a bot is assumed to finish by itself, by topic; of topics not named, nothing
- * @param topics what chats can be about
  * @param seats how many operators are licensed, 1 to 100,000; null where nobody counts them
  * @param nextChat which of several queues an operator's next chat comes from
  * @param texts the texts of every department and door that has none of its own
@@ -30,7 +29,6 @@ public record Settings(
         Shrinkage shrinkage,
         @Nullable Pay pay,
         List<BotShare> botShares,
-        List<Topic> topics,
         @Nullable Integer seats,
         NextChatFrom nextChat,
         Texts texts,
@@ -48,9 +46,7 @@ public record Settings(
                     "\"" + country + "\" is no ISO 3166 country code; write two capitals such as IE, or null");
         }
         botShares = List.copyOf(botShares);
-        Checks.noneTwice("botShares", botShares, BotShare::topic, "/topic");
-        topics = List.copyOf(topics);
-        Checks.noneTwice("topics", topics, Topic::name, "/name");
+        Checks.noneTwice("botShares", botShares, share -> share.topic() + " " + share.language(), "/topic");
         if (seats != null) {
             Checks.between("seats", seats, 1, 100_000);
         }
@@ -66,7 +62,6 @@ public record Settings(
                 Shrinkage.of(0.3),
                 null,
                 List.of(),
-                List.of(),
                 null,
                 NextChatFrom.PRIORITY,
                 texts,
@@ -77,35 +72,26 @@ public record Settings(
 
     /** These settings with other timeouts. */
     public Settings with(Timeouts other) {
-        return with(topics, nextChat, other, whenAway, accepted);
+        return with(nextChat, other, whenAway, accepted);
     }
 
     /** These settings with other accepted findings. */
     public Settings with(List<Acceptance> other) {
-        return with(topics, nextChat, timeouts, whenAway, other);
-    }
-
-    /** These settings with other topics. */
-    public Settings withTopics(List<Topic> other) {
-        return with(other, nextChat, timeouts, whenAway, accepted);
+        return with(nextChat, timeouts, whenAway, other);
     }
 
     /** These settings with another order of chats. */
     public Settings with(NextChatFrom other) {
-        return with(topics, other, timeouts, whenAway, accepted);
+        return with(other, timeouts, whenAway, accepted);
     }
 
     /** These settings with something else for the chats of an operator who goes away. */
     public Settings with(WhenAway other) {
-        return with(topics, nextChat, timeouts, other, accepted);
+        return with(nextChat, timeouts, other, accepted);
     }
 
     private Settings with(
-            List<Topic> otherTopics,
-            NextChatFrom otherOrder,
-            Timeouts otherTimeouts,
-            WhenAway otherWhenAway,
-            List<Acceptance> otherAccepted) {
+            NextChatFrom otherOrder, Timeouts otherTimeouts, WhenAway otherWhenAway, List<Acceptance> otherAccepted) {
         return new Settings(
                 name,
                 timeZone,
@@ -113,7 +99,6 @@ public record Settings(
                 shrinkage,
                 pay,
                 botShares,
-                otherTopics,
                 seats,
                 otherOrder,
                 texts,
@@ -122,18 +107,17 @@ public record Settings(
                 otherAccepted);
     }
 
-    /** What is known of a topic; none where nobody said anything of it. */
-    public Optional<Topic> topic(@Nullable String name) {
-        return topics.stream().filter(topic -> topic.name().equals(name)).findFirst();
-    }
-
-    /** The share of the chats about a topic that a bot finishes by itself; of those about none that is known, nothing. */
-    public double botShare(@Nullable String topic) {
+    /**
+     * The share of the chats about a topic in a language that a bot finishes by itself: what is said of the language, else of the topic
+     * in all; of those about none that is known, nothing.
+     */
+    public double botShare(@Nullable String topic, @Nullable String language) {
         return botShares.stream()
                 .filter(share -> share.topic().equals(topic))
-                .mapToDouble(BotShare::share)
-                .findFirst()
-                .orElse(0);
+                .filter(share -> share.language() == null || share.language().equals(language))
+                .max(Comparator.comparing(share -> share.language() != null))
+                .map(BotShare::share)
+                .orElse(0.0);
     }
 
     @Override

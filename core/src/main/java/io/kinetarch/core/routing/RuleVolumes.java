@@ -35,11 +35,22 @@ public final class RuleVolumes {
             double[] chats) {
         /** What the bot of a plan leaves of it. */
         public Stream past(Settings settings) {
-            double left = 1 - settings.botShare(topic);
+            if (languages.isEmpty()) {
+                return times(1 - settings.botShare(topic, null), languages);
+            }
+            var left = new LinkedHashMap<String, Double>();
+            languages.forEach(
+                    (language, share) -> left.put(language, share * (1 - settings.botShare(topic, language))));
+            double all = left.values().stream().mapToDouble(share -> share).sum();
+            left.replaceAll((_, share) -> share / all); // never nothing: a bot's share is less than 1
+            return times(all, left);
+        }
+
+        private Stream times(double left, Map<String, Double> spoken) {
             return new Stream(
                     door,
                     topic,
-                    languages,
+                    spoken,
                     recorded,
                     Arrays.stream(chats).map(chat -> left * chat).toArray());
         }

@@ -46,6 +46,7 @@ import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
 import io.kinetarch.core.plan.Topic;
+import io.kinetarch.core.plan.TopicId;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.plan.Workload;
@@ -161,8 +162,7 @@ class ChangeListTest {
                 null,
                 Shrinkage.of(0.25),
                 new Pay(24.5, "EUR"),
-                List.of(new BotShare("Fares", 0.4)),
-                List.of(),
+                List.of(BotShare.assumed("Fares", 0.4)),
                 20,
                 NextChatFrom.TARGET,
                 texts,
@@ -230,7 +230,6 @@ class ChangeListTest {
                 Shrinkage.of(0.3),
                 null,
                 List.of(),
-                List.of(),
                 null,
                 NextChatFrom.PRIORITY,
                 texts,
@@ -263,9 +262,9 @@ class ChangeListTest {
                         daytime.name(),
                         daytime.hours(),
                         new Closing(Closing.Then.ENDED, Closing.Then.SERVED_OUT)),
+                Topic.of(new TopicId("freight"), "Freight", SamplePlan.FREIGHT, Topic.After.HAND_OVER),
                 plan.settings()
                         .with(WhenAway.GIVEN_BACK)
-                        .withTopics(List.of(new Topic("freight", SamplePlan.FREIGHT, true)))
                         .with(common.with(new Timeouts.Accept(30, 3, 60))
                                 .with(new Timeouts.RungClock(
                                         Timeouts.RungClock.Seconds.GO_ON,
@@ -283,7 +282,7 @@ class ChangeListTest {
                         "opens by hours → visitor served",
                         "first while open people → bot",
                         "waiting at closing served out → ended",
-                        "topics + “freight” needing Freight, handed over",
+                        "new topic",
                         "chats of who goes away kept → given back",
                         "pause before asking again 30 s → 60 s",
                         "seconds after a move start anew → go on");

@@ -37,7 +37,6 @@ class DoorTextsTest {
                     Shrinkage.NONE,
                     null,
                     List.of(),
-                    List.of(),
                     null,
                     NextChatFrom.PRIORITY,
                     new Texts(Map.of(

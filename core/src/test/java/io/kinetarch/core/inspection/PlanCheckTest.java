@@ -83,7 +83,6 @@ class PlanCheckTest {
                 Shrinkage.NONE,
                 null,
                 List.of(),
-                List.of(),
                 3,
                 NextChatFrom.PRIORITY,
                 Texts.NONE,

@@ -63,7 +63,7 @@ class AssumedFiguresTest {
     void payBotAndSourcesRefuseWhatCannotBe() {
         refused(() -> new Pay(0, "EUR"), "/perHour", "from 0.01");
         refused(() -> new Pay(20, "Euro"), "/currency", "no ISO 4217");
-        refused(() -> new BotShare("Fares", 1), "/share", "to 0.99, was 1");
+        refused(() -> BotShare.assumed("Fares", 1), "/share", "to 0.99, was 1");
         refused(() -> new Source("", LocalDate.of(2026, 5, 1)), "/said", "blank");
     }
 
@@ -76,8 +76,9 @@ class AssumedFiguresTest {
                 null,
                 settings.shrinkage(),
                 null,
-                List.of(new BotShare("Fares", 0.4)),
-                List.of(),
+                List.of(
+                        BotShare.assumed("Fares", 0.4),
+                        new BotShare("Fares", "de", 0.2, new Source("the trial", LocalDate.of(2026, 5, 1)))),
                 null,
                 settings.nextChat(),
                 settings.texts(),
@@ -85,9 +86,11 @@ class AssumedFiguresTest {
                 WhenAway.KEPT,
                 List.of());
 
-        assertThat(withBot.botShare("Fares")).isEqualTo(0.4);
-        assertThat(withBot.botShare("Freight")).isZero();
-        assertThat(withBot.botShare(null)).isZero();
+        assertThat(withBot.botShare("Fares", null)).isEqualTo(0.4);
+        assertThat(withBot.botShare("Fares", "en")).isEqualTo(0.4);
+        assertThat(withBot.botShare("Fares", "de")).isEqualTo(0.2);
+        assertThat(withBot.botShare("Freight", "de")).isZero();
+        assertThat(withBot.botShare(null, null)).isZero();
     }
 
     private static void refused(ThrowingCallable call, String pointer, String words) {

@@ -149,7 +149,6 @@ class ElementsTest {
                 Shrinkage.NONE,
                 null,
                 List.of(),
-                List.of(),
                 seats,
                 NextChatFrom.PRIORITY,
                 Texts.NONE,

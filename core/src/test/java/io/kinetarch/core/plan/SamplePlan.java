@@ -31,7 +31,6 @@ public final class SamplePlan {
                         Shrinkage.NONE,
                         null,
                         List.of(),
-                        List.of(),
                         null,
                         NextChatFrom.PRIORITY,
                         Texts.NONE,

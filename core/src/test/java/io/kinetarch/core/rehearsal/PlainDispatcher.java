@@ -251,9 +251,7 @@ final class PlainDispatcher {
             case Call.OperatorBack(var id) -> person(id).lost = Optional.empty();
             case Call.Pause(var door) -> paused.add(door);
             case Call.Resume(var door) -> paused.remove(door);
-            case Call.PassTime() -> {
-                // what was due has happened already
-            }
+            case Call.PassTime() -> advance(now, true);
             case Call.Arrive(var name, var visit) -> arrive(name, visit);
             case Call.OfChat inChat -> {
                 var talk = talks.stream()
@@ -546,7 +544,7 @@ final class PlainDispatcher {
     }
 
     private void addTopic(Talk talk, @Nullable String topic) {
-        var skill = plan.settings().topic(topic).map(known -> known.skill()).orElse(null);
+        var skill = plan.topic(topic).map(known -> known.skill()).orElse(null);
         if (skill != null && talk.extra.stream().noneMatch(need -> need.skill().equals(skill))) {
             talk.extra = Stream.concat(talk.extra.stream(), Stream.of(new SkillNeed(skill, 1)))
                     .toList();
@@ -659,7 +657,7 @@ final class PlainDispatcher {
         }
         talk.misses = 0;
         talk.topic = topic;
-        if (plan.settings().topic(topic).map(known -> known.handsOver()).orElse(false)) {
+        if (plan.topic(topic).map(known -> known.handsOver()).orElse(false)) {
             handOver(talk);
         } else {
             talk.botAnswered = true;

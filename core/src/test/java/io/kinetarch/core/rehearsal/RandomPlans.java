@@ -42,6 +42,7 @@ import io.kinetarch.core.plan.Texts;
 import io.kinetarch.core.plan.Timeouts;
 import io.kinetarch.core.plan.Timeouts.RungClock.Seconds;
 import io.kinetarch.core.plan.Topic;
+import io.kinetarch.core.plan.TopicId;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.WhenAway;
 import io.kinetarch.core.plan.WhenClosed;
@@ -94,16 +95,16 @@ public final class RandomPlans {
                 queues.stream().map(this::queue).toList(),
                 operators.stream().map(this::operator).toList(),
                 List.of(door("d0"), door("d1")),
-                rules());
+                rules(),
+                List.of(),
+                topics(),
+                List.of());
     }
 
     private Settings settings() {
         var plain = Settings.of("Random", DUBLIN, Texts.NONE);
         return plain.with(pick(NextChatFrom.values()))
                 .with(pick(WhenAway.values()))
-                .withTopics(TOPICS.stream()
-                        .map(topic -> new Topic(topic, random.nextBoolean() ? any(skills) : null, random.nextBoolean()))
-                        .toList())
                 .with(new Timeouts(
                         new Timeouts.Accept(5 + random.nextInt(20), 1 + random.nextInt(3), 1 + random.nextInt(30)),
                         new Timeouts.Reply(
@@ -117,6 +118,16 @@ public final class RandomPlans {
                         new Timeouts.Lost(5 + random.nextInt(30), 5 + random.nextInt(30)),
                         new Timeouts.RungClock(
                                 pick(Seconds.values()), pick(Seconds.values()), pick(Seconds.values()))));
+    }
+
+    private List<Topic> topics() {
+        return TOPICS.stream()
+                .map(topic -> Topic.of(
+                        new TopicId(topic),
+                        topic,
+                        random.nextBoolean() ? any(skills) : null,
+                        random.nextBoolean() ? Topic.After.HAND_OVER : Topic.After.NOTHING))
+                .toList();
     }
 
     private Timeouts.Silence silence() {

@@ -62,7 +62,6 @@ final class DemoBefore {
                         now.shrinkage(),
                         now.pay(),
                         now.botShares(),
-                        List.of(),
                         now.seats(),
                         now.nextChat(),
                         now.texts(),

@@ -7,6 +7,7 @@ import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.JsonValue;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.BotId;
 import io.kinetarch.core.plan.CheckExpectation;
 import io.kinetarch.core.plan.CheckId;
 import io.kinetarch.core.plan.CheckStep;
@@ -26,10 +27,12 @@ import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Rung;
+import io.kinetarch.core.plan.Sentences;
 import io.kinetarch.core.plan.SettingsId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.Texts;
+import io.kinetarch.core.plan.TopicId;
 import io.kinetarch.core.plan.WaitingRoom;
 import java.util.List;
 import java.util.Map;
@@ -40,6 +43,7 @@ import tools.jackson.databind.module.SimpleModule;
 /** How the core's values look in documents, kept here so that the core need not know of JSON. */
 final class DocumentModule extends SimpleModule {
     private static final List<Class<? extends ElementId>> IDS = List.of(
+            BotId.class,
             CheckId.class,
             DepartmentId.class,
             DoorId.class,
@@ -49,7 +53,8 @@ final class DocumentModule extends SimpleModule {
             QueueId.class,
             RuleId.class,
             SettingsId.class,
-            SkillId.class);
+            SkillId.class,
+            TopicId.class);
     /** What a step does, as the core and as documents call it. */
     static final String STEP_ACT = "act";
 
@@ -70,6 +75,7 @@ final class DocumentModule extends SimpleModule {
         TEXTUAL.forEach(value -> setMixInAnnotation(value, ValueAsText.class));
         setMixInAnnotation(Texts.class, TextsAsMap.class);
         setMixInAnnotation(LocalText.class, TextAsMap.class);
+        setMixInAnnotation(Sentences.class, SentencesAsMap.class);
         setMixInAnnotation(CheckStep.class, StepAsOrder.class);
         setMixInAnnotation(CheckTarget.class, OnlyWhatIsSaid.class);
         setMixInAnnotation(CheckExpectation.class, OnlyWhatIsSaid.class);
@@ -169,6 +175,14 @@ final class DocumentModule extends SimpleModule {
 
         @JsonValue
         abstract Map<TextKind, LocalText> of();
+    }
+
+    abstract static class SentencesAsMap {
+        @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+        SentencesAsMap(SortedMap<String, List<String>> in) {}
+
+        @JsonValue
+        abstract SortedMap<String, List<String>> in();
     }
 
     abstract static class TextAsMap {

@@ -1,6 +1,7 @@
 package io.kinetarch.server.document;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Check;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.FrontDoor;
@@ -12,6 +13,7 @@ import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Skill;
+import io.kinetarch.core.plan.Topic;
 import java.util.List;
 import java.util.SortedMap;
 import org.jspecify.annotations.Nullable;
@@ -33,9 +35,11 @@ public record PlanDocument(
         List<FrontDoor> doors,
         List<Rule> rules,
         List<Check> checks,
+        List<Topic> topics,
+        List<Bot> bots,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable SortedMap<String, String> pictures) {
     /** The version of the plan document that this program writes. */
-    public static final int SCHEMA_VERSION = 6;
+    public static final int SCHEMA_VERSION = 7;
 
     public PlanDocument {
         if (schemaVersion != SCHEMA_VERSION) {
@@ -44,7 +48,7 @@ public record PlanDocument(
                     "only plan documents of schema version " + SCHEMA_VERSION + " are taken here, not " + schemaVersion
                             + "; importing an older one and exporting it brings it up to date");
         }
-        var _ = new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks);
+        var _ = new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks, topics, bots);
     }
 
     /** The document of a plan, without pictures. */
@@ -60,6 +64,8 @@ public record PlanDocument(
                 plan.doors(),
                 plan.rules(),
                 plan.checks(),
+                plan.topics(),
+                plan.bots(),
                 null);
     }
 
@@ -76,11 +82,13 @@ public record PlanDocument(
                 doors,
                 rules,
                 checks,
+                topics,
+                bots,
                 otherPictures.isEmpty() ? null : otherPictures);
     }
 
     /** The plan of this document. */
     public Plan toPlan() {
-        return new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks);
+        return new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks, topics, bots);
     }
 }

@@ -1,5 +1,7 @@
 package io.kinetarch.server.document;
 
+import io.kinetarch.core.plan.TopicId;
+import java.util.HashSet;
 import java.util.List;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
@@ -45,6 +47,40 @@ final class PlanMigration {
             document.putArray("checks"); // version 6 keeps rehearsals with what must happen in them
             document.put("schemaVersion", 6);
         }
+        if (document.path("schemaVersion").asInt() == 6) {
+            topicsToVersion7(document);
+            settingsToVersion7(part(document, "settings"));
+            document.putArray("bots");
+            document.put("schemaVersion", 7);
+        }
+    }
+
+    /** Version 7 has topics as elements of their own, with all that a bot knows of them. */
+    private static void topicsToVersion7(ObjectNode document) {
+        var taken = new HashSet<TopicId>();
+        var topics = document.putArray("topics");
+        objects(part(document, "settings"), "topics").forEach(topic -> {
+            var id = TopicId.free(topic.path("name").asString(""), taken::contains);
+            taken.add(id);
+            var element = topics.addObject();
+            element.put("id", id.value()).set("name", topic.path("name"));
+            element.putObject("label");
+            element.set("skill", topic.path("skill"));
+            element.putObject("phrases");
+            element.putObject("trials");
+            element.putArray("collects");
+            element.putArray("answers");
+            element.putNull("link");
+            element.putArray("offers");
+            element.put("after", topic.path("handsOver").asBoolean(false) ? "HAND_OVER" : "NOTHING");
+        });
+    }
+
+    /** Version 7 says of a bot's shares in which language, and where they were measured. */
+    static void settingsToVersion7(ObjectNode settings) {
+        settings.remove("topics");
+        objects(settings, "botShares")
+                .forEach(share -> share.putNull("language").putNull("source"));
     }
 
     /** Version 5 knows topics, what becomes of the chats of whoever goes away, and more of timeouts. */

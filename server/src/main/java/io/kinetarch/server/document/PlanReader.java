@@ -101,6 +101,9 @@ public class PlanReader {
         }
         if (type == Settings.class && !element.has("whenAway")) {
             PlanMigration.settingsToVersion5(element);
+        }
+        if (type == Settings.class && element.has("topics")) {
+            PlanMigration.settingsToVersion7(element);
         } else if (type == HoursSet.class && !element.has("closing")) {
             PlanMigration.hoursToVersion5(element);
         } else if (type == Queue.class && !element.has("handover")) {

@@ -1,5 +1,7 @@
 package io.kinetarch.server.plan;
 
+import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.BotId;
 import io.kinetarch.core.plan.Check;
 import io.kinetarch.core.plan.CheckId;
 import io.kinetarch.core.plan.Department;
@@ -21,6 +23,8 @@ import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.SettingsId;
 import io.kinetarch.core.plan.Skill;
 import io.kinetarch.core.plan.SkillId;
+import io.kinetarch.core.plan.Topic;
+import io.kinetarch.core.plan.TopicId;
 import java.util.function.Function;
 
 /** The lists of a plan document, by the names they have there; addresses and stored edits use the same names. */
@@ -33,7 +37,9 @@ public enum ElementKind {
     operators(Operator.class, OperatorId::new),
     doors(FrontDoor.class, DoorId::new),
     rules(Rule.class, RuleId::new),
-    checks(Check.class, CheckId::new);
+    checks(Check.class, CheckId::new),
+    topics(Topic.class, TopicId::new),
+    bots(Bot.class, BotId::new);
 
     private final Class<? extends Element> type;
 
@@ -57,6 +63,8 @@ public enum ElementKind {
             case DoorId _ -> doors;
             case RuleId _ -> rules;
             case CheckId _ -> checks;
+            case TopicId _ -> topics;
+            case BotId _ -> bots;
             case QuestionId _ -> throw new IllegalArgumentException("questions stand within their doors");
         };
     }

@@ -90,7 +90,7 @@ class ExchangeTest {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(6);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(7);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -130,7 +130,7 @@ class ExchangeTest {
                         .body()
                         .path("schemaVersion")
                         .asInt())
-                .isEqualTo(6);
+                .isEqualTo(7);
     }
 
     @Test

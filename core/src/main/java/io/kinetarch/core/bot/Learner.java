@@ -1,0 +1,82 @@
+package io.kinetarch.core.bot;
+
+import io.kinetarch.core.bot.Vocabulary.Vector;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What was learned of phrases of one language. */
+final class Learner {
+    private final List<String> topics;
+    private final List<Phrase> sorted;
+    private final int[] topicOf;
+    private final Vocabulary vocabulary;
+    private final List<Vector> vectors;
+    private final Odds odds;
+    private final Neighbours neighbours;
+
+    /** Learns phrases in any order. */
+    Learner(String language, List<Phrase> phrases) {
+        topics = phrases.stream().map(Phrase::topic).distinct().sorted().toList();
+        // Sums do not depend on the order in which phrases come.
+        sorted = phrases.stream()
+                .sorted(Comparator.comparing(Phrase::topic).thenComparing(Phrase::text))
+                .toList();
+        topicOf = sorted.stream()
+                .mapToInt(phrase -> Collections.binarySearch(topics, phrase.topic()))
+                .toArray();
+        var features = sorted.stream()
+                .map(phrase -> Features.of(phrase.text(), language))
+                .toList();
+        vocabulary = new Vocabulary(features);
+        vectors = features.stream().map(vocabulary::vector).toList();
+        odds = new Odds(vectors, topicOf, topics.size(), vocabulary.size());
+        neighbours = new Neighbours(vectors, topicOf, vocabulary.size());
+    }
+
+    List<String> topics() {
+        return topics;
+    }
+
+    int phrases() {
+        return topicOf.length;
+    }
+
+    int topicOf(int phrase) {
+        return topicOf[phrase];
+    }
+
+    /** The number of a phrase; negative where it was not learned. */
+    int number(Phrase phrase) {
+        return sorted.indexOf(phrase);
+    }
+
+    /** The phrase of a topic that a text is nearest to; none where it shares nothing with any. */
+    Optional<Phrase> nearest(Map<String, Integer> text, String topic) {
+        int number = neighbours.nearest(vocabulary.vector(text), Collections.binarySearch(topics, topic));
+        return number < 0 ? Optional.empty() : Optional.of(sorted.get(number));
+    }
+
+    Evidence evidence(Map<String, Integer> text) {
+        return evidence(vocabulary.vector(text), Without.NOTHING);
+    }
+
+    /** How a phrase looks to whoever did not learn it. */
+    Evidence unlearned(int phrase) {
+        return evidence(vectors.get(phrase), Without.phrase(phrase, topicOf[phrase]));
+    }
+
+    /** How a phrase looks to whoever learned nothing of its topic, of which the evidence does not tell. */
+    Evidence strange(int phrase) {
+        return evidence(vectors.get(phrase), Without.topic(topicOf[phrase])).without(topicOf[phrase]);
+    }
+
+    private Evidence evidence(Vector text, Without without) {
+        return new Evidence(
+                odds.of(text, without),
+                neighbours.nearness(text, topics.size(), without),
+                vocabulary.unknown(text, place -> odds.isIn(place, without, vocabulary.phrases(place))));
+    }
+}

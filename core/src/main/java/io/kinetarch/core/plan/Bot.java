@@ -1,0 +1,76 @@
+package io.kinetarch.core.plan;
+
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Answers visitors by itself where it is sure enough.
+ *
+ * @param name that visitors read
+ * @param picture named by its digest; null for none
+ * @param languages BCP 47 tags it answers in, at least one
+ * @param doors at which it answers where they let a bot answer
+ * @param topics that it knows; none for all of the plan
+ * @param courtesies what it says instead of the words that ship with the product
+ * @param notUnderstood said when nothing fits; empty for the words that ship
+ * @param notUnderstoodAgain the second time in a row; empty for the words that ship
+ * @param strangers what it is tried with and no topic should take
+ */
+public record Bot(
+        BotId id,
+        String name,
+        @Nullable String picture,
+        List<String> languages,
+        List<DoorId> doors,
+        List<TopicId> topics,
+        Map<Courtesy, LocalText> courtesies,
+        LocalText notUnderstood,
+        LocalText notUnderstoodAgain,
+        Sentences strangers)
+        implements Element {
+
+    public Bot {
+        Checks.text("name", name);
+        if (picture != null) {
+            Checks.picture(picture);
+        }
+        languages = List.copyOf(languages);
+        Checks.notEmpty("languages", languages);
+        Checks.languages("languages", languages);
+        Checks.noneTwice("languages", languages, tag -> tag, "");
+        doors = List.copyOf(doors);
+        Checks.noneTwice("doors", doors, door -> door, "");
+        topics = List.copyOf(topics);
+        Checks.noneTwice("topics", topics, topic -> topic, "");
+        var said = new EnumMap<Courtesy, LocalText>(Courtesy.class);
+        courtesies.forEach((courtesy, text) -> {
+            if (!text.isEmpty()) {
+                said.put(courtesy, text);
+            }
+        });
+        courtesies = Collections.unmodifiableMap(said);
+    }
+
+    /** This bot at other doors, knowing other topics. */
+    Bot with(List<DoorId> otherDoors, List<TopicId> otherTopics) {
+        return new Bot(
+                id,
+                name,
+                picture,
+                languages,
+                otherDoors,
+                otherTopics,
+                courtesies,
+                notUnderstood,
+                notUnderstoodAgain,
+                strangers);
+    }
+
+    /** Whether it answers about a topic. */
+    public boolean knows(TopicId topic) {
+        return topics.isEmpty() || topics.contains(topic);
+    }
+}
