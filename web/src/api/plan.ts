@@ -228,6 +228,17 @@ export interface ElementEdit {
 export const putElements = (plan: string, edits: ElementEdit[]) =>
   call<Edited>('POST', `/plans/${plan}/draft/edits`, { edits });
 
+/** Edits several elements at once, all or none. */
+export function usePutElements(plan: string) {
+  const refresh = useRefresh(plan);
+  return useMutation({
+    ...untilConnected,
+    mutationKey: [plan, 'change'],
+    mutationFn: (edits: ElementEdit[]) => putElements(plan, edits),
+    onSettled: refresh,
+  });
+}
+
 /** The draft on the screen after edits that were stored; a version is known for sure only where one element changed. */
 function withElements(draft: Draft, edits: { kind: ElementKind; element: ElementOf<ElementKind> }[], edited: Edited): Draft {
   const plan: Plan = { ...draft.plan };

@@ -11,4 +11,6 @@ export const KIND_WORDS: Record<ElementKind, { one: string; many: string }> = {
   doors: { one: 'front door', many: 'Front doors' },
   rules: { one: 'rule', many: 'Rules' },
   checks: { one: 'check', many: 'Checks' },
+  topics: { one: 'topic', many: 'Topics' },
+  bots: { one: 'bot', many: 'Bots' },
 };

@@ -24,7 +24,7 @@ export function languagesOf(plan: Plan): string[] {
 /** What chats can be about, as far as doors and topics name it. */
 export const knownTopics = (plan: Plan) => [
   ...new Set([
-    ...plan.settings.topics.map(({ name }) => name),
+    ...plan.topics.map(({ name }) => name),
     ...plan.doors.flatMap(({ questions }) => questions.flatMap(({ choices }) => choices.map(({ value }) => value))),
   ]),
 ];

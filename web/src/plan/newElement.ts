@@ -127,4 +127,31 @@ const make: Record<ListKind, Maker> = {
   },
   // A check is made of a rehearsal.
   checks: () => undefined,
+  topics: (_plan, id, name) =>
+    ({
+      id,
+      name,
+      label: {},
+      skill: null,
+      phrases: {},
+      trials: {},
+      collects: [],
+      answers: [],
+      link: null,
+      offers: [],
+      after: 'NOTHING',
+    }) satisfies ElementOf<'topics'>,
+  bots: (plan, id, name) =>
+    ({
+      id,
+      name,
+      picture: null,
+      languages: plan.doors[0]?.languages ?? ['en'],
+      doors: [],
+      topics: [],
+      courtesies: {},
+      notUnderstood: {},
+      notUnderstoodAgain: {},
+      strangers: {},
+    }) satisfies ElementOf<'bots'>,
 };

@@ -19,21 +19,25 @@ interface Props {
 export function BotSharesEditor({ value, onChange }: Props) {
   const { draft } = useWorkplace();
   const [topic, setTopic] = useState('');
-  const free = knownTopics(draft.plan).filter((name) => !value.some((share) => share.topic === name));
+  const free = knownTopics(draft.plan).filter((name) => !value.some((share) => share.topic === name && !share.language));
   return (
     <>
       <ul className="shares">
         {value.map((share, i) => (
-          <li key={share.topic}>
-            <span>{share.topic}</span>
+          <li key={`${share.topic} ${share.language ?? ''}`}>
+            <span>
+              {share.topic}
+              {share.language && `, ${share.language}`}
+              {share.source && <span className="soft"> {share.source.said}, {share.source.asOf}</span>}
+            </span>
             <InputNumber
-              aria-label={`${share.topic}, per cent finished by the bot`}
+              aria-label={`${share.topic}${share.language ? ` in ${share.language}` : ''}, per cent finished by the bot`}
               min={0}
               max={99}
               suffix="%"
               value={Math.round(share.share * 1000) / 10}
               onChange={(percent) =>
-                percent !== null && onChange(value.map((old, k) => (k === i ? { ...old, share: percent / 100 } : old)))
+                percent !== null && onChange(value.map((old, k) => (k === i ? { ...old, share: percent / 100, source: null } : old)))
               }
             />
             <Button
@@ -53,9 +57,9 @@ export function BotSharesEditor({ value, onChange }: Props) {
             options={free.map((name) => ({ value: name }))}
           />
           <Button
-            disabled={topic.trim() === '' || value.some((share) => share.topic === topic.trim())}
+            disabled={topic.trim() === '' || value.some((share) => share.topic === topic.trim() && !share.language)}
             onClick={() => {
-              onChange([...value, { topic: topic.trim(), share: 0.3 }]);
+              onChange([...value, { topic: topic.trim(), language: null, share: 0.3, source: null }]);
               setTopic('');
             }}
           >
@@ -64,7 +68,7 @@ export function BotSharesEditor({ value, onChange }: Props) {
         </li>
       </ul>
       <p className="soft">
-        Assumed until the bot itself is measured. A good bot takes about 80 % of questions, people get the 20 % that need
+        Assumed until the bot itself is measured, which Bot does. A good bot takes about 80 % of questions, people get the 20 % that need
         them (a rule of thumb in the trade).
       </p>
     </>

@@ -1,4 +1,5 @@
 import type { Selection } from '../plan/place';
+import { BotPanel } from './BotPanel';
 import { DepartmentPanel } from './DepartmentPanel';
 import { DoorPanel } from './DoorPanel';
 import { HoursPanel } from './HoursPanel';
@@ -7,6 +8,7 @@ import { PlanPanel } from './PlanPanel';
 import { QueuePanel } from './QueuePanel';
 import { RulePanel } from './RulePanel';
 import { SkillPanel } from './SkillPanel';
+import { TopicPanel } from './TopicPanel';
 
 /** The settings of one element, whatever its kind. */
 export function ElementPanel({ kind, id }: Selection) {
@@ -25,6 +27,10 @@ export function ElementPanel({ kind, id }: Selection) {
       return <SkillPanel key={id} id={id} />;
     case 'rules':
       return <RulePanel key={id} id={id} />;
+    case 'topics':
+      return <TopicPanel key={id} id={id} />;
+    case 'bots':
+      return <BotPanel key={id} id={id} />;
     case 'settings':
       return <PlanPanel />;
   }

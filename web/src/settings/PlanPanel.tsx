@@ -14,7 +14,6 @@ import { BotSharesEditor, botWords } from './BotSharesEditor';
 import { PayEditor } from './PayEditor';
 import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
-import { TopicsEditor, topicWords } from './TopicsEditor';
 import { useElement } from '../plan/useElement';
 import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
@@ -99,9 +98,6 @@ export function PlanPanel() {
       </Part>
       <Part title="Cost" short={settings.pay ? `${settings.pay.perHour} ${settings.pay.currency} an hour` : 'not said'}>
         <PayEditor value={settings.pay} onChange={(pay) => change({ pay })} />
-      </Part>
-      <Part title="Topics" short={topicWords(settings.topics)}>
-        <TopicsEditor value={settings.topics} onChange={(topics) => change({ topics })} />
       </Part>
       <Part title="Left to the bot" short={botWords(settings.botShares)}>
         <BotSharesEditor value={settings.botShares} onChange={(botShares) => change({ botShares })} />

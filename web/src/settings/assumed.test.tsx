@@ -56,7 +56,7 @@ describe('cost and bot', () => {
     expect(add.disabled).toBe(true);
     fireEvent.change(topic, { target: { value: 'Lost things' } });
     fireEvent.click(add);
-    expect(changes[0]?.[1]).toEqual({ topic: 'Lost things', share: 0.3 });
+    expect(changes[0]?.[1]).toEqual({ topic: 'Lost things', language: null, share: 0.3, source: null });
   });
 });
 

@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { Account, Draft, Queue, Settings, Texts, Week } from '../api/model';
+import type { Account, Draft, Queue, Texts, Week } from '../api/model';
 import { WorkplaceContext } from '../plan/workplace';
 import { samplePlan } from '../testing/samplePlan';
 import { ConflictTable } from '../plan/ConflictNote';
@@ -12,7 +12,6 @@ import { ClosingEditor } from './ClosingEditor';
 import { DoorOpening } from './DoorOpening';
 import { HandoverEditor, handoverWords } from './HandoverEditor';
 import { textCount, TextsEditor } from './TextsEditor';
-import { TopicsEditor } from './TopicsEditor';
 import { limitWords } from './WaitingEditor';
 
 afterEach(cleanup);
@@ -113,21 +112,6 @@ describe('handing over', () => {
     inWorkplace(<HandoverEditor queue={{ ...queue, handover: { by: 'OFFER', wrapUpSeconds: 60 } }} onChange={changed} />);
     expect(screen.getByText(/leaves no time to talk/)).toBeDefined();
   });
-});
-
-it('topics get a name once, and may be handed over', () => {
-  const changed = vi.fn<(value: Settings['topics']) => void>();
-  inWorkplace(<TopicsEditor value={[{ name: 'Lost', skill: null, handsOver: false }]} onChange={changed} />);
-  fireEvent.change(screen.getByLabelText('Name of a topic'), { target: { value: 'Lost' } });
-  expect(screen.getByRole('button', { name: 'Add' }).hasAttribute('disabled')).toBe(true);
-  fireEvent.change(screen.getByLabelText('Name of a topic'), { target: { value: 'Fares ' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Add' }));
-  expect(changed).toHaveBeenLastCalledWith([
-    { name: 'Lost', skill: null, handsOver: false },
-    { name: 'Fares', skill: null, handsOver: false },
-  ]);
-  fireEvent.click(screen.getByRole('checkbox'));
-  expect(changed).toHaveBeenLastCalledWith([{ name: 'Lost', skill: null, handsOver: true }]);
 });
 
 it('what closing does is said in short', () => {

@@ -73,6 +73,13 @@ export const views: View[] = [
     findings: [],
   },
   {
+    path: '/bot',
+    name: 'Bot',
+    group: 'Design',
+    ...inTime(() => import('../bot/BotView').then((m) => ({ default: m.BotView }))),
+    findings: ['bots', 'topics'],
+  },
+  {
     path: '/rehearsal',
     name: 'Rehearsal',
     group: 'Try',
@@ -91,7 +98,7 @@ export const views: View[] = [
     name: 'Findings',
     group: 'Try',
     ...inTime(() => import('../findings/FindingsView').then((m) => ({ default: m.FindingsView }))),
-    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules', 'checks'],
+    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules', 'checks', 'topics', 'bots'],
   },
   {
     path: '/volumes',

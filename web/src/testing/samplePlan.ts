@@ -15,7 +15,9 @@ export function samplePlan(): Plan {
   return {
     schemaVersion: 7,
     checks: [],
-    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], topics: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
+    topics: [],
+    bots: [],
+    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
     skills: [
       { id: 'fares', name: 'Fares' },
       { id: 'freight', name: 'Freight' },

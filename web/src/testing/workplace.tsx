@@ -10,7 +10,7 @@ export function renderInWorkplace(
   node: ReactNode,
   plan: Plan,
   answers: Record<string, unknown> = {},
-  place: { week?: Week } = {},
+  { address = '/', ...place }: { week?: Week; address?: string } = {},
 ) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const sent: { method: string; path: string; body: unknown }[] = [];
@@ -35,7 +35,7 @@ export function renderInWorkplace(
   };
   render(
     <QueryClientProvider client={client}>
-      <MemoryRouter>
+      <MemoryRouter initialEntries={[address]}>
         <WorkplaceContext value={workplace}>{node}</WorkplaceContext>
       </MemoryRouter>
     </QueryClientProvider>,

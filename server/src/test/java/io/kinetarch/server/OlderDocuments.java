@@ -11,9 +11,11 @@ public final class OlderDocuments {
     /** The document as version 4 wrote it. */
     public static void toVersion4(ObjectNode plan) {
         plan.put("schemaVersion", 4);
-        plan.remove("checks");
+        plan.remove(List.of("checks", "topics", "bots"));
         var settings = (ObjectNode) plan.path("settings");
-        settings.remove(List.of("topics", "whenAway"));
+        settings.remove(List.of("whenAway"));
+        without(settings.path("botShares"), "language");
+        without(settings.path("botShares"), "source");
         var timeouts = (ObjectNode) settings.path("timeouts");
         timeouts.remove(List.of("botCertainty", "lost", "rungs"));
         ((ObjectNode) timeouts.path("accept")).remove("pauseSeconds");

@@ -199,22 +199,22 @@ public record Trial(List<Tried> tried) {
      *
      * @param of how many
      */
-    public record Measured(double share, double least, double most, int of) {
+    public record CountedShare(double share, double least, double most, int of) {
         /** So many of so many; of none, anything may be. */
-        public static Measured of(int count, int of) {
+        public static CountedShare of(int count, int of) {
             if (of == 0) {
-                return new Measured(0, 0, 1, 0);
+                return new CountedShare(0, 0, 1, 0);
             }
             double share = count / (double) of;
             double square = Z95 * Z95;
             double middle = (share + square / (2 * of)) / (1 + square / of);
             double half = Z95 / (1 + square / of) * Math.sqrt(share * (1 - share) / of + square / (4.0 * of * of));
-            return new Measured(share, Math.max(0, middle - half), Math.min(1, middle + half), of);
+            return new CountedShare(share, Math.max(0, middle - half), Math.min(1, middle + half), of);
         }
     }
 
     /** Which share the bot finishes by itself: answered rightly, and not handed over then. */
-    public Measured finished(double limit, Predicate<TopicId> handsOver) {
+    public CountedShare finished(double limit, Predicate<TopicId> handsOver) {
         int finished = (int) tried.stream()
                 .filter(one -> one.fate(limit) == Fate.ANSWERED)
                 .filter(one -> {
@@ -222,7 +222,7 @@ public record Trial(List<Tried> tried) {
                     return right != null && !handsOver.test(right);
                 })
                 .count();
-        return Measured.of(finished, tried.size());
+        return CountedShare.of(finished, tried.size());
     }
 
     /**

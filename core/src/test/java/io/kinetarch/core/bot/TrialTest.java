@@ -3,7 +3,7 @@ package io.kinetarch.core.bot;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import io.kinetarch.core.bot.Trial.Measured;
+import io.kinetarch.core.bot.Trial.CountedShare;
 import io.kinetarch.core.bot.Tried.Fate;
 import io.kinetarch.core.bot.Understood.Candidate;
 import io.kinetarch.core.plan.TopicId;
@@ -90,13 +90,13 @@ class TrialTest {
     /** Newcombe (1998), table I, the score method without continuity correction: 81 of 263 and 15 of 148. */
     @Test
     void intervalsAreWilsons() {
-        var most = Measured.of(81, 263);
+        var most = CountedShare.of(81, 263);
         assertThat(most.least()).isCloseTo(0.2553, within(5e-5));
         assertThat(most.most()).isCloseTo(0.3662, within(5e-5));
-        var some = Measured.of(15, 148);
+        var some = CountedShare.of(15, 148);
         assertThat(some.least()).isCloseTo(0.0624, within(5e-5));
         assertThat(some.most()).isCloseTo(0.1605, within(5e-5));
-        assertThat(Measured.of(0, 0)).isEqualTo(new Measured(0, 0, 1, 0));
+        assertThat(CountedShare.of(0, 0)).isEqualTo(new CountedShare(0, 0, 1, 0));
     }
 
     @Test

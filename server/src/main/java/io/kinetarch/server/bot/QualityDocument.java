@@ -3,7 +3,7 @@ package io.kinetarch.server.bot;
 import io.kinetarch.core.bot.TrainedBot;
 import io.kinetarch.core.bot.Trial;
 import io.kinetarch.core.bot.Trial.Bin;
-import io.kinetarch.core.bot.Trial.Measured;
+import io.kinetarch.core.bot.Trial.CountedShare;
 import io.kinetarch.core.bot.Trial.Shares;
 import io.kinetarch.core.bot.Tried;
 import io.kinetarch.core.bot.Tried.Fate;
@@ -63,7 +63,7 @@ record QualityDocument(
      *
      * @param finished what the bot finishes by itself of it, with its interval of 95 %
      */
-    record LanguageQuality(String language, int tried, int answered, Measured finished) {}
+    record LanguageQuality(String language, int tried, int answered, CountedShare finished) {}
 
     /** Utterances of one topic that another takes. */
     record ConfusionDocument(String right, String taken, List<Utterance> utterances) {}

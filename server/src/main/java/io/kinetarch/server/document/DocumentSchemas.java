@@ -5,11 +5,13 @@ import com.fasterxml.jackson.databind.JavaType;
 import io.kinetarch.core.plan.CheckStep;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.Sentences;
 import io.kinetarch.core.plan.Texts;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
 import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.media.ArraySchema;
 import io.swagger.v3.oas.models.media.Discriminator;
 import io.swagger.v3.oas.models.media.MapSchema;
 import io.swagger.v3.oas.models.media.ObjectSchema;
@@ -50,6 +52,9 @@ class DocumentSchemas implements ModelConverter {
         }
         if (raw == LocalText.class) {
             return new MapSchema().additionalProperties(new StringSchema());
+        }
+        if (raw == Sentences.class) {
+            return new MapSchema().additionalProperties(new ArraySchema().items(new StringSchema()));
         }
         if (raw == Texts.class) {
             return new MapSchema().additionalProperties(new MapSchema().additionalProperties(new StringSchema()));

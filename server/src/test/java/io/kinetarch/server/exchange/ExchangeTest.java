@@ -46,19 +46,19 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/6").ok();
+        var newest = api.get("/api/v1/schemas/plan/7").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(6, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(7, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(6, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/7").problem(404, "not-found", null);
+        assertThat(errors(7, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/8").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/6").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/7").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
@@ -72,6 +72,10 @@ class ExchangeTest {
                         "Operator",
                         "Rule",
                         "Check",
+                        "Topic",
+                        "Bot",
+                        "BotShare",
+                        "FollowUp",
                         "Question",
                         "FrontDoor")
                 .forEach(type -> {
@@ -168,7 +172,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 7), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 8), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))
@@ -185,7 +189,7 @@ class ExchangeTest {
                 },
                 "#/queues/0/weight");
         assertThat(two.body().path("errors").size()).isEqualTo(2);
-        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":6,").problem(400, "invalid-document", null);
+        api.post("/api/v1/plans/document?id=bad", "{\"schemaVersion\":7,").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "[]").problem(400, "invalid-document", null);
         api.post("/api/v1/plans/document?id=bad", "").problem(400, "invalid-document", null);
     }

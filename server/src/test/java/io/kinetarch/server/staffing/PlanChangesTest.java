@@ -126,7 +126,9 @@ class PlanChangesTest {
         var moves = changed(plan -> ((ArrayNode) plan.path("settings").path("botShares"))
                 .addObject()
                 .put("topic", "Fares and booking")
-                .put("share", 0.6));
+                .put("share", 0.6)
+                .putNull("language")
+                .putNull("source"));
 
         assertThat(moves.up("fares")).isNegative();
         assertThat(moves.after().path("totals").path("byBot").asDouble())

@@ -1,0 +1,52 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { call } from './client';
+import type { ElementOf } from './model';
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+export type Topic = ElementOf<'topics'>;
+export type Bot = ElementOf<'bots'>;
+export type BotQuality = Schemas['QualityDocument'];
+export type TopicQuality = Schemas['TopicQuality'];
+export type TriedUtterance = Schemas['Utterance'];
+export type Confusion = Schemas['ConfusionDocument'];
+export type LimitHours = Schemas['LimitHours'];
+export type Replied = Schemas['Replied'];
+export type Flips = Schemas['Flips'];
+
+const path = (plan: string, bot: string) => `/plans/${plan}/bots/${bot}`;
+
+/** How the draft's bot does on its test utterances. */
+export function useQuality(plan: string, bot: string, mostWrong: number) {
+  return useQuery({
+    queryKey: [plan, 'bots', bot, 'quality', mostWrong],
+    queryFn: () => call<BotQuality>('GET', `${path(plan, bot)}/quality?mostWrong=${mostWrong}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** What limits take of people. */
+export function useLimitHours(plan: string, bot: string) {
+  return useQuery({
+    queryKey: [plan, 'bots', bot, 'hours'],
+    queryFn: () => call<LimitHours[]>('GET', `${path(plan, bot)}/hours`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useTalk(plan: string, bot: string) {
+  return useMutation({
+    mutationFn: (said: { stands: Replied['stands'] | null; text: string }) =>
+      call<Replied>('POST', `${path(plan, bot)}/talk`, said),
+  });
+}
+
+/** Which test utterances flip if topics were as they are being edited; asked for only where something is. */
+export function useFlips(plan: string, bot: string, change: number, topics: Topic[]) {
+  return useQuery({
+    queryKey: [plan, 'bots', bot, 'flips', change, topics],
+    queryFn: () => call<Flips>('POST', `${path(plan, bot)}/flips`, { topics }),
+    enabled: topics.length > 0,
+    placeholderData: keepPreviousData,
+  });
+}

@@ -1,0 +1,90 @@
+import { Button, Segmented } from 'antd';
+import { useSearchParams } from 'react-router';
+import { type Bot, useQuality } from '../api/bot';
+import { AddElement } from '../plan/AddElement';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { SidePanel } from '../settings/SidePanel';
+import { ErrorNote } from '../ui/ErrorNote';
+import { Quality } from './Quality';
+import { Talk } from './Talk';
+import { TopicMatrix } from './TopicMatrix';
+import './bot.css';
+
+const PARTS = [
+  { value: 'topics', label: 'Topics' },
+  { value: 'quality', label: 'Does it work?' },
+];
+
+/** What bots know and say, how well they understand, and a talk with the one that is picked. */
+export function BotView() {
+  const { draft, canEdit } = useWorkplace();
+  const [params] = useSearchParams();
+  const bot = draft.plan.bots.find(({ id }) => id === params.get('bot')) ?? draft.plan.bots[0];
+  if (!bot) {
+    return (
+      <div className="empty-state">
+        <h1>Bot</h1>
+        <p>No bot answers yet. Give it a name, then topics with the words that visitors use; it learns while you write.</p>
+        {canEdit && <AddElement kind="bots" what="bot" primary />}
+      </div>
+    );
+  }
+  return <OneBot key={bot.id} bot={bot} />;
+}
+
+function OneBot({ bot }: { bot: Bot }) {
+  const { draft, canEdit } = useWorkplace();
+  const { plan } = draft;
+  const { select, selection, closePanel } = usePlace();
+  const [params, setParams] = useSearchParams();
+  const part = params.get('part') ?? 'topics';
+  const mostWrong = Number(params.get('wrong') ?? 0.02);
+  const { data: quality, error } = useQuality(draft.id, bot.id, mostWrong);
+  const topics = plan.topics.filter(({ id }) => bot.topics.length === 0 || bot.topics.includes(id));
+  const set = (name: string, value: string) =>
+    setParams((before) => {
+      const after = new URLSearchParams(before);
+      after.set(name, value);
+      return after;
+    });
+  return (
+    <div className="split-view">
+      <section className="view-main bot-main" aria-label="Bot">
+        <div className="view-head">
+          <div>
+            <h1>
+              <button type="button" className="plain-link" onClick={() => select({ kind: 'bots', id: bot.id })}>
+                {bot.name}
+              </button>
+            </h1>
+          </div>
+          <span className="soft">
+            {topics.length} topics · {bot.languages.join(' ')} · {quality ? `${quality.tried} test utterances` : 'learning …'}
+          </span>
+          <span className="header-space" />
+          <Segmented aria-label="Part" options={PARTS} value={part} onChange={(value) => set('part', value)} />
+          {canEdit && part === 'topics' && <AddElement kind="topics" what="topic" primary />}
+        </div>
+        <ErrorNote error={error} />
+        {part === 'topics' ? (
+          <TopicMatrix bot={bot} topics={topics} quality={quality} />
+        ) : quality ? (
+          <Quality bot={bot} topics={topics} quality={quality} mostWrong={mostWrong} onMostWrong={(share) => set('wrong', String(share))} />
+        ) : (
+          <p className="soft">Trying the bot …</p>
+        )}
+      </section>
+      <aside className="panel bot-panel" aria-label={selection ? 'Settings' : 'Talk'}>
+        {selection && (
+          <Button className="bot-to-talk" size="small" onClick={closePanel}>
+            Talk to {bot.name}
+          </Button>
+        )}
+        <SidePanel>
+          <Talk bot={bot} />
+        </SidePanel>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,116 @@
+import { Button, InputNumber } from 'antd';
+import { useState } from 'react';
+import { type Bot, type BotQuality, type Topic, useLimitHours } from '../api/bot';
+import { usePutElement } from '../api/plan';
+import { SETTINGS_ID } from '../api/model';
+import { useWorkplace } from '../plan/workplace';
+import { ErrorNote } from '../ui/ErrorNote';
+import { Confusions } from './Confusions';
+import { LimitCurve } from './LimitCurve';
+import { MeasuredShares } from './MeasuredShares';
+import { Reliability } from './Reliability';
+
+interface QualityProps {
+  bot: Bot;
+  topics: Topic[];
+  quality: BotQuality;
+  mostWrong: number;
+  onMostWrong: (share: number) => void;
+}
+
+const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+
+/** Where to draw the line, what is taken for what, and whether certainty means what it says. */
+export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: QualityProps) {
+  const { draft, canEdit } = useWorkplace();
+  const [limit, setLimit] = useState<number | null>(null);
+  const hours = useLimitHours(draft.id, bot.id);
+  const put = usePutElement(draft.id, 'settings', SETTINGS_ID);
+  const shown = limit ?? quality.limit;
+  const at = quality.curve[Math.round(shown * 100)] ?? quality.today;
+  const recommended = quality.recommended?.shares;
+  const { settings } = draft.plan;
+  const version = draft.versions[`settings/${SETTINGS_ID}`] ?? 1;
+  const needed = hoursAt(hours.data, shown);
+  const today = hoursAt(hours.data, quality.limit);
+  function draw(certainty: number) {
+    put.mutate(
+      { version, element: { ...settings, timeouts: { ...settings.timeouts, botCertainty: certainty } } },
+      { onSuccess: () => setLimit(null) },
+    );
+  }
+  return (
+    <div className="bot-quality">
+      <section aria-label="Where to draw the line" className="bot-card bot-line">
+        <h2>Where to draw the line</h2>
+        <p className="soft">
+          {quality.source === 'TRIALS'
+            ? `${quality.tried} test utterances, by the certainty from which ${bot.name} answers by itself.`
+            : `No test utterances yet: ${quality.tried} phrases, each as if it had not been learned.`}
+        </p>
+        <LimitCurve quality={quality} hours={hours.data ?? []} limit={shown} onLimit={setLimit} />
+        <p className="line-words" role="status">
+          From <strong>{shown.toFixed(2)}</strong> on: answered <strong className="enough">{percent(at.answered)}</strong>, passed on{' '}
+          <strong>{percent(at.passedOn)}</strong>, wrong <strong className="short">▾ {percent(at.wrong)}</strong>
+          {needed !== null && (
+            <>
+              ; <strong>{needed.toFixed(1)}</strong> operator-hours a week
+              {today !== null && shown !== quality.limit && ` (${signed(needed - today)})`}
+            </>
+          )}
+        </p>
+        <div className="line-actions">
+          {canEdit && shown !== quality.limit && (
+            <Button type="primary" loading={put.isPending} onClick={() => draw(shown)}>
+              Draw it at {shown.toFixed(2)}
+            </Button>
+          )}
+          {shown !== quality.limit && <Button onClick={() => setLimit(null)}>Back to {quality.limit}</Button>}
+          <span className="header-space" />
+          <label>
+            At most{' '}
+            <InputNumber
+              aria-label="Per cent that may be wrong"
+              min={0}
+              max={50}
+              suffix="%"
+              value={Math.round(mostWrong * 1000) / 10}
+              onChange={(value) => value !== null && onMostWrong(value / 100)}
+            />{' '}
+            wrong
+          </label>
+          {recommended ? (
+            <Button disabled={recommended.limit === shown} onClick={() => setLimit(recommended.limit)}>
+              takes {recommended.limit.toFixed(2)}
+            </Button>
+          ) : (
+            <span className="soft">no limit does</span>
+          )}
+        </div>
+        <ErrorNote error={put.error ?? hours.error} />
+      </section>
+      <section aria-label="Certainty" className="bot-card">
+        <h2>Does certainty mean something?</h2>
+        <p className="soft">
+          The likeliest topic is right for {percent(quality.accuracy)}; certainty is off by {percent(quality.calibrationError)} on average.
+        </p>
+        <Reliability bins={quality.reliability} />
+      </section>
+      <Confusions topics={topics} quality={quality} />
+      <MeasuredShares bot={bot} topics={topics} quality={quality} />
+    </div>
+  );
+}
+
+function hoursAt(hours: { limit: number; requiredHours: number }[] | undefined, limit: number): number | null {
+  if (!hours || hours.length === 0) return null;
+  const after = hours.findIndex((one) => one.limit >= limit);
+  const next = hours[after < 0 ? hours.length - 1 : after];
+  const before = hours[Math.max(0, (after < 0 ? hours.length : after) - 1)];
+  if (!next || !before) return null;
+  if (next.limit === before.limit || limit >= next.limit) return next.requiredHours;
+  const part = (limit - before.limit) / (next.limit - before.limit);
+  return before.requiredHours + Math.max(0, part) * (next.requiredHours - before.requiredHours);
+}
+
+const signed = (value: number) => (value > 0 ? `▾ ${value.toFixed(1)} more` : value < 0 ? `▴ ${(-value).toFixed(1)} fewer` : 'the same');
