@@ -58,7 +58,8 @@ class RehearsalIT {
             visitor.getByLabel("Your message").press("Enter");
             assertThat(page.getByLabel("Conversation").getByText("Thank you!")).isVisible();
 
-            // It is sent on to where the only one does not answer, and the ladder offers the form; twenty minutes of it take no time.
+            // It is sent on to where the only one does not answer, and the ladder offers the form; twenty minutes of it
+            // take no time.
             jump(page, "4:00");
             page.getByText("Send on …").click();
             page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Fares & booking"))

@@ -41,11 +41,6 @@ class ScreenshotsIT {
             assertThat(page.getByText("Draft, 1 changed since live revision 1")).isVisible();
             assertThat(page.getByText("answered in 25 s")).isVisible();
             take(page, "passage-queue");
-            show(page, "/passage?" + saturday + "&try=booking-site", "Where it goes");
-            journey.choose(page.getByLabel("What can we help with?"), "Change my booking");
-            assertThat(page.getByText("gets the chat").first()).isVisible();
-            scrollTo(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Rules")));
-            take(page, "try-a-chat");
             show(page, "/volumes?" + saturday, "public holiday");
             take(page, "volumes");
             show(
@@ -57,12 +52,6 @@ class ScreenshotsIT {
             take(page, "staffing");
             show(page, "/doors?" + saturday + "&sel=doors/booking-site&lang=de", "Schnelle Antworten");
             take(page, "door");
-
-            show(page, "/doors?" + saturday + "&sel=doors/booking-site&show=why-closed", "every link holds");
-            page.getByLabel("On the page").fill("https://blog.example/");
-            page.getByLabel("Its content security policy").fill("default-src 'self'");
-            assertThat(page.getByText("4 of 12 links do not hold")).isVisible();
-            take(page, "why-closed");
 
             show(page, "/rules?" + saturday + "&plan=tarnwick-before", "never, by 4");
             journey.choose(page.getByLabel("What can we help with?"), "Is my ferry sailing?");

@@ -10,7 +10,7 @@ import java.util.List;
  */
 final class Odds {
     /** What every topic is taken to have of every feature before anything is seen. */
-    private static final double SMOOTHING = 0.3;
+    private static final double SMOOTHING = 0.1;
 
     private final int topics;
     private final int[][] topicsOf;

@@ -20,7 +20,7 @@ final class OneLanguage {
     /** The weights are few; more texts than these do not change them. */
     private static final int ENOUGH_HELD = 600;
     /** How much of what visitors write is taken to be about none of the topics. */
-    private static final double SHARE_OF_NONE = 0.1;
+    private static final double SHARE_OF_NONE = 0.05;
 
     private static final long SEED = 17;
 

@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * How a talk of a visitor with a bot stands.
  *
- * @param language of the visitor; null until it is found out
+ * @param language in which the visitor wrote last; null until it is found out
  * @param turns how often the bot has replied
  * @param misses how often in a row it has not understood
  * @param asked what it waits for; null for nothing
@@ -38,7 +38,7 @@ public record Talk(
     }
 
     Talk in(String found) {
-        return language == null ? new Talk(found, turns, misses, asked, values) : this;
+        return new Talk(found, turns, misses, asked, values);
     }
 
     Talk turned(int newMisses) {

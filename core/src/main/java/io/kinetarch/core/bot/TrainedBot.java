@@ -95,9 +95,10 @@ public final class TrainedBot {
                 return answered(talk, about.get(), asked, text);
             }
         }
-        var understood = talk.language() == null
-                ? understanding.understand(text)
-                : understanding.understand(text, talk.language());
+        String language = understanding
+                .written(text)
+                .orElseGet(() -> talk.language() == null ? understanding.language(text) : talk.language());
+        var understood = understanding.understand(text, language);
         var next = talk.in(understood.language());
         if (!understood.isAnswered(limit)) {
             return notUnderstood(next, understood);

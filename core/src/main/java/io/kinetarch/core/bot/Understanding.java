@@ -82,7 +82,12 @@ public final class Understanding {
         if (order.isEmpty()) {
             throw new IllegalStateException("no language was learned");
         }
-        return WrittenLanguage.of(text, order).orElseGet(() -> mostKnown(text).orElse(order.getFirst()));
+        return written(text).orElseGet(() -> mostKnown(text).orElse(order.getFirst()));
+    }
+
+    /** The learned language that a text is clearly written in; none where it does not say. */
+    Optional<String> written(String text) {
+        return WrittenLanguage.of(text, order);
     }
 
     private Optional<String> mostKnown(String text) {

@@ -20,6 +20,9 @@ final class WrittenLanguage {
     /** Below it the text itself does not say. */
     private static final double SURE = 0.9;
 
+    /** Of less the letters alone say too little: "ok" is written everywhere. */
+    private static final int SHORTEST = 8;
+
     private static final Map<List<String>, LanguageDetector> DETECTORS = new ConcurrentHashMap<>();
 
     private WrittenLanguage() {}
@@ -30,7 +33,7 @@ final class WrittenLanguage {
                 .filter(language -> BuiltInLanguages.getLanguages().contains(locale(language)))
                 .sorted()
                 .toList();
-        if (told.size() < 2) {
+        if (told.size() < 2 || text.strip().length() < SHORTEST) {
             return Optional.empty();
         }
         return DETECTORS.computeIfAbsent(told, WrittenLanguage::detector).getProbabilities(text).stream()

@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 class OddsTest {
     private static final int PLACES = 12;
     private static final int TOPICS = 4;
-    private static final double SMOOTHING = 0.3;
+    private static final double SMOOTHING = 0.1;
 
     private final Random random = new Random(11);
     private final List<Vector> phrases =
