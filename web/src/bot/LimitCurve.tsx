@@ -35,7 +35,7 @@ export function LimitCurve({ quality, hours, limit, onLimit }: LimitCurveProps) 
   const end = labels([
     { key: 'answered', text: 'answered', at: y(quality.curve.at(-12)?.answered ?? 0) },
     { key: 'wrong', text: '▾ wrong', at: y(quality.curve.at(-12)?.wrong ?? 0) },
-    ...(last ? [{ key: 'hours', text: 'operator-hours', at: people(last.requiredHours) }] : []),
+    ...(last ? [{ key: 'hours', text: `${Math.round(last.requiredHours)} operator-h`, at: people(last.requiredHours) }] : []),
   ]);
   function drag(event: PointerEvent<SVGSVGElement>) {
     if (event.buttons === 0 && event.type === 'pointermove') return;

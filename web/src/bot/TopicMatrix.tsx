@@ -93,7 +93,7 @@ function TopicRow({ bot, topic, most, quality, picked, onPick }: TopicRowProps) 
       {bot.languages.map((language) => {
         const count = topic.phrases[language]?.length ?? 0;
         return (
-          <td key={language} className={count === 0 ? 'topic-cell topic-none' : 'topic-cell'} style={{ '--depth': `${20 + (50 * count) / most}%` } as CSSProperties}>
+          <td key={language} className={count === 0 ? 'topic-cell topic-none' : 'topic-cell'} style={{ '--depth': `${8 + (30 * count) / most}%` } as CSSProperties}>
             {count === 0 ? '✕' : count}
           </td>
         );

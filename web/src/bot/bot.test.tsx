@@ -139,7 +139,7 @@ describe('the bot', () => {
 describe('the curve', () => {
   it('keeps the labels of its lines apart', () => {
     renderInWorkplace(<LimitCurve quality={quality} hours={[{ limit: 0.1, finished: 0.5, requiredHours: 10 }]} limit={0.5} onLimit={() => undefined} />, samplePlan());
-    const places = ['answered', '▾ wrong', 'operator-hours'].map((text) => Number(screen.getByText(text).getAttribute('y')));
+    const places = ['answered', '▾ wrong', '10 operator-h'].map((text) => Number(screen.getByText(text).getAttribute('y')));
     const sorted = [...places].sort((a, b) => a - b);
     sorted.slice(1).forEach((place, i) => expect(place - sorted[i]!).toBeGreaterThanOrEqual(14.9));
   });

@@ -64,7 +64,8 @@ public enum FindingCode {
     TOPIC_PHRASES_FEW,
     TOPIC_ANSWER_MISSING,
     TOPIC_LED_NOWHERE,
-    PHRASE_IN_TWO_TOPICS;
+    PHRASE_IN_TWO_TOPICS,
+    TOPICS_OVERLAP;
 
     /** As documents write it: "queue-without-members". */
     public String key() {

@@ -254,4 +254,26 @@ class BotTest {
         assertThat(findings.toString())
                 .contains("two-bots-at-door", "Tern and Gull both answer", "phrase-in-two-topics");
     }
+
+    /** Lost things and found ones in the same words: each phrase that is held back is taken for the other's. */
+    @Test
+    void topicsInTheSameWordsOverlap() {
+        String plan = own("bot-overlap");
+        var document = api.get(plan + "/document").ok().body();
+        var twin = (ObjectNode) topic(document, "lost").deepCopy();
+        twin.put("id", "found").put("name", "Found property");
+        var phrases = (ObjectNode) twin.path("phrases");
+        phrases.fieldNames().forEachRemaining(language -> {
+            var own = phrases.putArray(language);
+            topic(document, "lost")
+                    .path("phrases")
+                    .path(language)
+                    .forEach(phrase -> own.add(phrase.asString() + (language.equals("en") ? " please" : " !")));
+        });
+        api.put(plan + "/draft/topics/found", "{\"version\":0,\"element\":" + twin + "}")
+                .ok();
+
+        assertThat(api.get(plan + "/findings").ok().body().toString())
+                .contains("topics-overlap", "look like Found property to Tern");
+    }
 }
