@@ -19,7 +19,7 @@ export function LimitCurve({ quality, hours, limit, onLimit }: LimitCurveProps) 
   const x = scaleLinear([0, 1], [EDGE.left, WIDTH - EDGE.right]);
   const y = scaleLinear([0, 1], [HEIGHT - EDGE.bottom, EDGE.top]);
   const most = Math.max(1, ...hours.map(({ requiredHours }) => requiredHours));
-  const top = scaleLinear([0, most]).nice().domain()[1] ?? most;
+  const top = scaleLinear([0, most], [0, 1]).nice().domain()[1] ?? most;
   const people = scaleLinear([0, top], [HEIGHT - EDGE.bottom, EDGE.top]);
   const share = (of: 'answered' | 'wrong') =>
     line<BotQuality['curve'][number]>(

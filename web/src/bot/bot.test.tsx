@@ -137,6 +137,19 @@ describe('the bot', () => {
 });
 
 describe('the curve', () => {
+  it('draws what it takes of people from nothing up', () => {
+    const hours = [
+      { limit: 0.1, finished: 0.5, requiredHours: 400 },
+      { limit: 0.9, finished: 0.2, requiredHours: 760 },
+    ];
+    renderInWorkplace(<LimitCurve quality={quality} hours={hours} limit={0.5} onLimit={() => undefined} />, samplePlan());
+    const drawn = document.querySelector('.curve-hours')?.getAttribute('d')?.match(/-?[\d.]+/g)?.map(Number) ?? [];
+    const [, first = 0, , second = 0] = drawn;
+    expect(first).toBeGreaterThan(second);
+    expect(second).toBeGreaterThan(0);
+    expect(first).toBeLessThan(184);
+  });
+
   it('keeps the labels of its lines apart', () => {
     renderInWorkplace(<LimitCurve quality={quality} hours={[{ limit: 0.1, finished: 0.5, requiredHours: 10 }]} limit={0.5} onLimit={() => undefined} />, samplePlan());
     const places = ['answered', '▾ wrong', '10 operator-h'].map((text) => Number(screen.getByText(text).getAttribute('y')));

@@ -112,7 +112,10 @@ class RehearsalIT {
         journey.choose(page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)), "gives up waiting");
         page.getByLabel("By second").fill("1200");
         page.getByLabel("By second").press("Tab");
-        journey.button("Add").click();
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName("Add").setExact(true))
+                .click();
         assertThat(page.getByLabel("Written expectations")
                         .getByText("c1 must not come by then: gives up waiting, by 20:00"))
                 .isVisible();

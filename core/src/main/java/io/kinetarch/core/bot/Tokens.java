@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.apache.lucene.analysis.Analyzer;
 import org.apache.lucene.analysis.LowerCaseFilter;
@@ -32,6 +33,8 @@ final class Tokens {
     private static final Map<String, Analyzer> WORDS = new ConcurrentHashMap<>();
     private static final Map<String, Analyzer> STEMS = new ConcurrentHashMap<>();
 
+    private static final Set<String> STEMMED = Set.of("de", "en", "es", "fr", "it", "pt", "sv");
+
     private Tokens() {}
 
     /** The words of a text, folded. */
@@ -44,8 +47,10 @@ final class Tokens {
         return read(STEMS.computeIfAbsent(base(language), base -> analyzer(base, true)), text);
     }
 
+    /** All languages without a stemmer are cut alike. */
     private static String base(String language) {
-        return Locale.forLanguageTag(language).getLanguage();
+        String base = Locale.forLanguageTag(language).getLanguage();
+        return STEMMED.contains(base) ? base : "";
     }
 
     private static List<String> read(Analyzer analyzer, String text) {

@@ -1,5 +1,7 @@
 package io.kinetarch.core.bot;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import com.optimaize.langdetect.LanguageDetector;
 import com.optimaize.langdetect.LanguageDetectorBuilder;
 import com.optimaize.langdetect.i18n.LdLocale;
@@ -10,9 +12,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** Which of a few languages a text is written in. */
 final class WrittenLanguage {
@@ -23,20 +25,25 @@ final class WrittenLanguage {
     /** Of less the letters alone say too little: "ok" is written everywhere. */
     private static final int SHORTEST = 8;
 
-    private static final Map<List<String>, LanguageDetector> DETECTORS = new ConcurrentHashMap<>();
+    private static final int MOST_KEPT = 32;
+    private static final LoadingCache<List<String>, LanguageDetector> DETECTORS =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build(WrittenLanguage::detector);
+
+    private static final Set<String> TOLD =
+            BuiltInLanguages.getLanguages().stream().map(LdLocale::getLanguage).collect(Collectors.toUnmodifiableSet());
 
     private WrittenLanguage() {}
 
     /** The language; none where the text does not say which of them it is. */
     static Optional<String> of(String text, List<String> among) {
         var told = among.stream()
-                .filter(language -> BuiltInLanguages.getLanguages().contains(locale(language)))
+                .filter(language -> TOLD.contains(base(language)))
                 .sorted()
                 .toList();
         if (told.size() < 2 || text.strip().length() < SHORTEST) {
             return Optional.empty();
         }
-        return DETECTORS.computeIfAbsent(told, WrittenLanguage::detector).getProbabilities(text).stream()
+        return DETECTORS.get(told).getProbabilities(text).stream()
                 .filter(found -> found.getProbability() >= SURE)
                 .findFirst()
                 .flatMap(found -> told.stream()
@@ -45,7 +52,11 @@ final class WrittenLanguage {
     }
 
     private static LdLocale locale(String language) {
-        return LdLocale.fromString(Locale.forLanguageTag(language).getLanguage());
+        return LdLocale.fromString(base(language));
+    }
+
+    private static String base(String language) {
+        return Locale.forLanguageTag(language).getLanguage();
     }
 
     private static LanguageDetector detector(List<String> languages) {

@@ -127,6 +127,16 @@ class UnderstandingTest {
         assertThat(FERRY.understand("<b>can I bring my dog</b>", "en").best()).isEqualTo("dog");
     }
 
+    /** What tags may name without end is not kept without end. */
+    @Test
+    void languagesThatNobodyKnowsAreUnderstoodByTheirLetters() {
+        var phrases = Ferry.phrases(Ferry.ENGLISH);
+        var odd = Understanding.of(Map.of("tlh", phrases, "abcdefgh", phrases));
+
+        assertThat(odd.understand("can I bring my dog", "tlh").best()).isEqualTo("dog");
+        assertThat(odd.language("can I bring my dog")).isIn("tlh", "abcdefgh");
+    }
+
     @Test
     void withOneTopicNobodyCanTell() {
         var alone = Understanding.of(Map.of("en", List.of(new Phrase("dog", "can I bring my dog"))));
