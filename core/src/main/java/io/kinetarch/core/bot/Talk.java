@@ -21,6 +21,9 @@ public record Talk(
         @Nullable Asked asked,
         Map<String, String> values) {
     public Talk {
+        if (turns < 0 || misses < 0) {
+            throw new IllegalArgumentException("turns and misses are counted from 0, not " + turns + " and " + misses);
+        }
         values = Map.copyOf(values);
     }
 
@@ -30,7 +33,13 @@ public record Talk(
      * @param index which of the topic's
      * @param again how often it was asked again
      */
-    public record Asked(TopicId topic, int index, int again) {}
+    public record Asked(TopicId topic, int index, int again) {
+        public Asked {
+            if (index < 0 || again < 0) {
+                throw new IllegalArgumentException("questions are counted from 0, not " + index + " and " + again);
+            }
+        }
+    }
 
     /** A talk in which nothing was said. */
     public static Talk begun(@Nullable String language) {

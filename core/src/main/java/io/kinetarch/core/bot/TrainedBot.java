@@ -171,7 +171,9 @@ public final class TrainedBot {
         var said = new ArrayList<String>();
         if (!topic.answers().isEmpty()) {
             said.add(filled(
-                    topic.answers().get((talk.turns() - 1) % topic.answers().size()), talk));
+                    topic.answers()
+                            .get(Math.floorMod(talk.turns() - 1, topic.answers().size())),
+                    talk));
         }
         return new Reply(talk, Reply.Kind.ANSWER, topic.id(), understood, said, topic.offers(), topic.link());
     }

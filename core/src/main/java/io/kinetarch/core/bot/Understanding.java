@@ -12,8 +12,8 @@ import java.util.Optional;
  * Understands what visitors write, from sample phrases by language. Small, without a network, and deterministic: the same phrases, in any
  * order and on any number of processors, understand every text alike.
  *
- * <p>Which of the topics it is, a linear machine over stems and runs of letters says; how sure that is, is learned from phrases that were
- * held back, a third of them with their whole topics, so that "none of these" has a probability of its own.
+ * <p>Which of the topics it is, the odds of stems and runs of letters say, and the nearest phrase; how sure that is, is learned from every phrase
+ * as it looks to whoever did not learn it, and to whoever learned nothing of its topic, so that "none of these" has a probability of its own.
  */
 public final class Understanding {
     private final Map<String, OneLanguage> languages;

@@ -7,6 +7,8 @@ import io.kinetarch.core.bot.Understood;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.TopicId;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -42,12 +44,16 @@ final class TalkDocuments {
         }
 
         Talk toTalk() {
-            return new Talk(
-                    language,
-                    turns,
-                    misses,
-                    asked == null ? null : new Talk.Asked(new TopicId(asked.topic), asked.index, asked.again),
-                    values);
+            try {
+                return new Talk(
+                        language,
+                        turns,
+                        misses,
+                        asked == null ? null : new Talk.Asked(new TopicId(asked.topic), asked.index, asked.again),
+                        values);
+            } catch (IllegalArgumentException e) {
+                throw new Refusal(Kind.INVALID_DOCUMENT, "/stands", "This is no talk: " + e.getMessage() + ".");
+            }
         }
     }
 

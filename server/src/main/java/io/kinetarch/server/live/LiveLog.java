@@ -88,9 +88,14 @@ public class LiveLog {
         return stored(offer(planId, wish));
     }
 
-    /** Appends calls in their order, and waits until all are stored. */
+    /** Appends calls in their order, as many at a time as are stored together, and waits until all are stored. */
     void appendAll(String planId, List<Wish> wishes) {
-        wishes.stream().map(wish -> offer(planId, wish)).toList().forEach(LiveLog::stored);
+        for (int from = 0; from < wishes.size(); from += MOST_AT_ONCE) {
+            wishes.subList(from, Math.min(wishes.size(), from + MOST_AT_ONCE)).stream()
+                    .map(wish -> offer(planId, wish))
+                    .toList()
+                    .forEach(LiveLog::stored);
+        }
     }
 
     private CompletableFuture<Appended> offer(String planId, Wish wish) {

@@ -213,6 +213,12 @@ class BotTest {
         api.post(TERN + "/talk", "{\"stands\":null,\"text\":\" \"}").problem(400, "invalid-parameter", "#/text");
         api.post(TERN + "/talk", "{\"stands\":null,\"text\":" + Api.quoted("x".repeat(5_001)) + "}")
                 .problem(400, "invalid-parameter", "#/text");
+        for (String stands : List.of(
+                "{\"language\":\"en\",\"turns\":-5,\"misses\":0,\"asked\":null,\"values\":{}}",
+                "{\"language\":\"en\",\"turns\":0,\"misses\":0,\"asked\":{\"topic\":\"change\",\"index\":-1,\"again\":0},\"values\":{}}")) {
+            api.post(TERN + "/talk", "{\"stands\":" + stands + ",\"text\":\"hello\"}")
+                    .problem(400, "invalid-document", "#/stands");
+        }
         api.get(PLAN + "/bots/nobody/quality").problem(404, "not-found", null);
     }
 

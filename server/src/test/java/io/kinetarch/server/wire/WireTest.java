@@ -193,4 +193,34 @@ class WireTest {
             return false;
         }
     }
+
+    /** Whoever signs out, or is signed out, hears no more, though the connection was let in while the session stood. */
+    @Test
+    void aDesksConnectionEndsWithItsSession() throws Exception {
+        var browser = server.browser();
+        browser.get("/api/v1/session").ok();
+        var signedIn = browser.postWithCsrf(
+                        "/api/v1/session", "{\"name\":\"operator\",\"password\":\"ferry-demo-2026\"}")
+                .ok();
+        String cookie = signedIn.raw().headers().allValues("Set-Cookie").stream()
+                .filter(header -> header.startsWith("KINETARCH_SESSION="))
+                .map(header -> header.split(";", 2)[0])
+                .findFirst()
+                .orElseThrow();
+        var handshake = new WebSocketHttpHeaders();
+        handshake.add("Cookie", cookie);
+        var headers = new StompHeaders();
+        headers.set("plan", "tarnwick");
+        var ear = new Ear();
+        var session = client.connectAsync(
+                        server.address().replaceFirst("^http", "ws") + "/live/desk", handshake, headers, ear)
+                .get(PATIENCE, TimeUnit.SECONDS);
+        assertThat(session.isConnected()).isTrue();
+
+        browser.withCsrf("DELETE", "/api/v1/session", "").ok();
+
+        // It is asked every ten seconds.
+        assertThat(ear.end.get(3 * PATIENCE, TimeUnit.SECONDS)).isNotEmpty();
+        assertThat(session.isConnected()).isFalse();
+    }
 }
