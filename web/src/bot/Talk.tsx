@@ -1,5 +1,5 @@
 import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type Bot, type Replied, useTalk } from '../api/bot';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -17,6 +17,11 @@ export function Talk({ bot }: { bot: Bot }) {
   const [turns, setTurns] = useState<Turn[]>([]);
   const [text, setText] = useState('');
   const talk = useTalk(draft.id, bot.id);
+  const log = useRef<HTMLOListElement>(null);
+  // What was said last is in sight.
+  useEffect(() => {
+    if (log.current) log.current.scrollTop = log.current.scrollHeight;
+  }, [turns]);
   const limit = draft.plan.settings.timeouts.botCertainty;
   const misses = draft.plan.settings.timeouts.botMisses;
   function say(words: string) {
@@ -38,7 +43,7 @@ export function Talk({ bot }: { bot: Bot }) {
       <p className="soft">
         {bot.name} answers by itself from a certainty of {limit}, and gives up after {misses} misses in a row.
       </p>
-      <ol className="talk-turns" role="log" aria-label="Talk">
+      <ol className="talk-turns" role="log" aria-label="Talk" ref={log}>
         {turns.map(({ text: said, reply }, i) => (
           <li key={i}>
             <p className="talk-visitor">{said}</p>
