@@ -109,9 +109,4 @@ public final class Understanding {
     public Optional<String> nearest(String text, String language, String topic) {
         return Optional.ofNullable(languages.get(language)).flatMap(learned -> learned.nearest(text, topic));
     }
-
-    /** The languages that were learned. */
-    public List<String> languages() {
-        return order;
-    }
 }

@@ -1,7 +1,6 @@
 package io.kinetarch.core.plan;
 
 import java.util.List;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -92,19 +91,8 @@ public record Topic(
         return after == After.HAND_OVER;
     }
 
-    /** This topic, learned by other phrases. */
-    public Topic withPhrases(Sentences other) {
-        return new Topic(id, name, label, skill, other, trials, collects, answers, link, offers, after);
-    }
-
     /** This topic with another skill, and other topics under its answer. */
     Topic with(@Nullable SkillId otherSkill, List<TopicId> otherOffers) {
         return new Topic(id, name, label, otherSkill, phrases, trials, collects, answers, link, otherOffers, after);
-    }
-
-    /** Everything that a bot says about it. */
-    public Stream<LocalText> texts() {
-        return Stream.concat(
-                answers.stream(), collects.stream().flatMap(asked -> Stream.of(asked.ask(), asked.again())));
     }
 }
