@@ -12,9 +12,13 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 
-/** One visitor of the interface. If the journey does not end well it leaves a picture and a trace. */
+/**
+ * One visitor of the interface. If the journey does not end well it leaves a picture. With {@code -Dkinetarch.trace=true}
+ * it leaves a trace of every step too, which makes a journey take twice as long.
+ */
 final class Journey implements AutoCloseable {
     private static final Path FAILURES = Path.of("failures");
+    private static final boolean TRACES = Boolean.getBoolean("kinetarch.trace");
     /** A page may be long in coming while the machine is busy; a view that never comes fails all the same. */
     private static final double LONGEST_NAVIGATION_MILLIS = 90_000;
 
@@ -30,7 +34,10 @@ final class Journey implements AutoCloseable {
                 .setBaseURL(address)
                 .setViewportSize(Chromium.WIDTH, Chromium.HEIGHT)
                 .setPermissions(List.of("clipboard-read", "clipboard-write")));
-        context.tracing().start(new Tracing.StartOptions().setScreenshots(true).setSnapshots(true));
+        if (TRACES) {
+            context.tracing()
+                    .start(new Tracing.StartOptions().setScreenshots(true).setSnapshots(true));
+        }
         page = context.newPage();
         page.setDefaultNavigationTimeout(LONGEST_NAVIGATION_MILLIS);
         page.onPageError(complaints::add);
@@ -110,7 +117,9 @@ final class Journey implements AutoCloseable {
     public void close() {
         if (!endedWell) {
             page.screenshot(new Page.ScreenshotOptions().setPath(FAILURES.resolve(name + ".png")));
-            context.tracing().stop(new Tracing.StopOptions().setPath(FAILURES.resolve(name + "-trace.zip")));
+            if (TRACES) {
+                context.tracing().stop(new Tracing.StopOptions().setPath(FAILURES.resolve(name + "-trace.zip")));
+            }
         }
         context.close();
     }
