@@ -72,7 +72,7 @@ export class LiveDoor {
     page: string | null,
   ): Promise<LiveDoor> {
     const { document: door, now } = await visit.load(language);
-    const live = new LiveDoor(host, visit, facts, page, withBase(door, visit.base), now);
+    const live = new LiveDoor(host, visit, facts, page, withBase(door, visit), now);
     live.begin(page === null);
     return live;
   }
@@ -246,7 +246,7 @@ export class LiveDoor {
   private open() {
     this.panel = true;
     if (!this.claim) this.chosen = this.now.open ? 'cards' : 'closed';
-    if (this.chosen === 'cards' && this.door.cards.length === 0 && this.door.questions.length > 0) this.chosen = 'questions';
+    if (this.chosen === 'cards' && this.door.cards.length + this.door.help.length === 0 && this.door.questions.length > 0) this.chosen = 'questions';
     this.mark();
     this.show();
     this.host.shadowRoot?.querySelector<HTMLElement>('.close')?.focus();
@@ -438,8 +438,13 @@ export class LiveDoor {
   }
 }
 
-function withBase(door: DoorDocument, base: string): DoorDocument {
-  return { ...door, picture: door.picture ? `${base}/${door.picture}` : null };
+function withBase(door: DoorDocument, { base, plan }: Visit): DoorDocument {
+  const help = `${base}/door/${plan}/${door.door}/${door.language}/help`;
+  return {
+    ...door,
+    picture: door.picture ? `${base}/${door.picture}` : null,
+    help: door.help.map((page) => ({ ...page, page: `${help}/${page.page}` })),
+  };
 }
 
 const later = (millis: number) => new Promise((resolve) => setTimeout(resolve, millis));

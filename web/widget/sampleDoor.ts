@@ -58,6 +58,8 @@ export function sampleDoor(): DoorDocument {
       keep: 'Keep the transcript',
       again: 'Start another chat',
       cards: 'Quick answers',
+      helpPages: 'Help pages',
+      helpAll: 'All help pages',
       dismiss: 'Not now',
     },
     questions: [
@@ -83,5 +85,6 @@ export function sampleDoor(): DoorDocument {
     invitations: [],
     look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END' },
     facts: [],
+    help: [],
   };
 }

@@ -91,6 +91,7 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
     <>
       <Greeting {...scene} />
       {scene.door.cards.length > 0 && <AnswerCards {...scene} />}
+      {scene.door.help.length > 0 && <HelpPages {...scene} />}
       <Press main words={scene.door.words.start} onPress={scene.actions.onStart} />
     </>
   ),
@@ -143,6 +144,7 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
       {scene.door.whenClosed === 'MESSAGE_FORM' && (
         <Press main words={scene.door.words.leaveMessage} onPress={scene.actions.onStart} />
       )}
+      {scene.door.help.length > 0 && <HelpPages {...scene} />}
     </>
   ),
   message: (scene) => (
@@ -252,6 +254,26 @@ function AnswerCards({ door }: Scene) {
         </details>
       ))}
     </div>
+  );
+}
+
+/** Pages to read before a chat, each beside the page that shows the door. */
+function HelpPages({ door, view }: Scene) {
+  const link = (page: string, words: string | undefined) => (
+    <a href={view.live ? page : undefined} target="_blank" rel="noopener">
+      {words}
+    </a>
+  );
+  return (
+    <nav class="cards" aria-label={door.words.helpPages}>
+      <h3>{door.words.helpPages}</h3>
+      <ul class="help">
+        {door.help.map(({ page, title }) => (
+          <li key={page}>{link(page, title)}</li>
+        ))}
+        <li>{link(door.help[0]?.page.replace(/\/[^/]*$/, '') ?? '', door.words.helpAll)}</li>
+      </ul>
+    </nav>
   );
 }
 

@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
-import { call } from './client';
-import type { ElementOf } from './model';
+import { call, untilConnected } from './client';
+import type { Edited, ElementOf } from './model';
+import { useRefresh } from './plan';
 import type { components } from './schema';
 
 type Schemas = components['schemas'];
@@ -13,7 +14,10 @@ export type Confusion = Schemas['ConfusionDocument'];
 export type LimitHours = Schemas['LimitHours'];
 export type Replied = Schemas['Replied'];
 export type Flips = Schemas['Flips'];
+export type HeardGroup = Schemas['HeardGroup'];
+export type TopicPreview = Schemas['TopicPreview'];
 
+const CSV = 'text/csv';
 const path = (plan: string, bot: string) => `/plans/${plan}/bots/${bot}`;
 
 /** How the draft's bot does on its test utterances. */
@@ -31,6 +35,31 @@ export function useLimitHours(plan: string, bot: string) {
     queryKey: [plan, 'bots', bot, 'hours'],
     queryFn: () => call<LimitHours[]>('GET', `${path(plan, bot)}/hours`),
     placeholderData: keepPreviousData,
+  });
+}
+
+/** What visitors of live chats wrote that nobody has said the topic of yet. */
+export function useHeard(plan: string, bot: string) {
+  return useQuery({
+    queryKey: [plan, 'bots', bot, 'heard'],
+    queryFn: () => call<Schemas['HeardUtterances']>('GET', `${path(plan, bot)}/heard`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function usePreviewTopics(plan: string) {
+  return useMutation({
+    mutationFn: (file: Blob) => call<TopicPreview>('POST', `/plans/${plan}/topics.csv/preview`, { file, type: CSV }),
+  });
+}
+
+export function useTakeTopics(plan: string) {
+  const refresh = useRefresh(plan);
+  return useMutation({
+    ...untilConnected,
+    mutationFn: ({ file, change }: { file: Blob; change: number }) =>
+      call<Edited>('PUT', `/plans/${plan}/topics.csv?change=${change}`, { file, type: CSV }),
+    onSettled: refresh,
   });
 }
 

@@ -124,7 +124,7 @@ export type Breach = Schemas['Breach'];
 export type NewMark = Schemas['NewMark'];
 
 /** The lists of a plan whose elements have an id. */
-export type ListKind = 'skills' | 'hours' | 'departments' | 'queues' | 'operators' | 'doors' | 'rules' | 'checks' | 'topics' | 'bots';
+export type ListKind = 'skills' | 'hours' | 'departments' | 'queues' | 'operators' | 'doors' | 'rules' | 'checks' | 'topics' | 'bots' | 'helpPages';
 /** Everything of a plan that is edited as one element. */
 export type ElementKind = ListKind | 'settings';
 export type ElementOf<K extends ElementKind> = K extends ListKind ? Plan[K][number] : Plan['settings'];

@@ -1,11 +1,15 @@
 import { Button, Segmented } from 'antd';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { type Bot, useQuality } from '../api/bot';
+import { download } from '../api/client';
 import { AddElement } from '../plan/AddElement';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { SidePanel } from '../settings/SidePanel';
 import { ErrorNote } from '../ui/ErrorNote';
+import { ImportTopics } from './ImportTopics';
+import { Knowledge } from './Knowledge';
 import { Quality } from './Quality';
 import { Talk } from './Talk';
 import { TopicMatrix } from './TopicMatrix';
@@ -13,6 +17,7 @@ import './bot.css';
 
 const PARTS = [
   { value: 'topics', label: 'Topics' },
+  { value: 'knowledge', label: 'Knowledge' },
   { value: 'quality', label: 'Does it work?' },
 ];
 
@@ -38,7 +43,8 @@ function OneBot({ bot }: { bot: Bot }) {
   const { plan } = draft;
   const { select, selection, closePanel } = usePlace();
   const [params, setParams] = useSearchParams();
-  const part = params.get('part') ?? 'topics';
+  const [importing, setImporting] = useState(false);
+  const part = params.get('part') ?? (selection?.kind === 'helpPages' ? 'knowledge' : 'topics');
   const mostWrong = Number(params.get('wrong') ?? 0.02);
   const { data: quality, error } = useQuality(draft.id, bot.id, mostWrong);
   const topics = plan.topics.filter(({ id }) => bot.topics.length === 0 || bot.topics.includes(id));
@@ -64,17 +70,22 @@ function OneBot({ bot }: { bot: Bot }) {
           </span>
           <span className="header-space" />
           <Segmented aria-label="Part" options={PARTS} value={part} onChange={(value) => set('part', value)} />
+          {part === 'topics' && <Button onClick={() => void download(`/plans/${draft.id}/topics.csv`)}>Export CSV</Button>}
+          {canEdit && part === 'topics' && <Button onClick={() => setImporting(true)}>Import CSV…</Button>}
           {canEdit && part === 'topics' && <AddElement kind="topics" what="topic" primary />}
         </div>
         <ErrorNote error={error} />
         {part === 'topics' ? (
           <TopicMatrix bot={bot} topics={topics} quality={quality} />
+        ) : part === 'knowledge' ? (
+          <Knowledge bot={bot} />
         ) : quality ? (
           <Quality bot={bot} topics={topics} quality={quality} mostWrong={mostWrong} onMostWrong={(share) => set('wrong', String(share))} />
         ) : (
           <p className="soft">Trying the bot …</p>
         )}
       </section>
+      {importing && <ImportTopics onClose={() => setImporting(false)} />}
       <aside className="panel bot-panel" aria-label={selection ? 'Settings' : 'Talk'}>
         {selection && (
           <Button className="bot-to-talk" size="small" onClick={closePanel}>

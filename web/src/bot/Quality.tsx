@@ -6,8 +6,10 @@ import { SETTINGS_ID } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Confusions } from './Confusions';
+import { HeardUtterances } from './HeardUtterances';
 import { LimitCurve } from './LimitCurve';
 import { MeasuredShares } from './MeasuredShares';
+import { PassedOn } from './PassedOn';
 import { Reliability } from './Reliability';
 
 interface QualityProps {
@@ -31,8 +33,8 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: Qualit
   const recommended = quality.recommended?.shares;
   const { settings } = draft.plan;
   const version = draft.versions[`settings/${SETTINGS_ID}`] ?? 1;
-  const needed = hoursAt(hours.data, shown);
-  const today = hoursAt(hours.data, quality.limit);
+  const needed = hours.data?.[Math.round(shown * 100)]?.requiredHours ?? null;
+  const today = hours.data?.[Math.round(quality.limit * 100)]?.requiredHours ?? null;
   function draw(certainty: number) {
     put.mutate(
       { version, element: { ...settings, timeouts: { ...settings.timeouts, botCertainty: certainty } } },
@@ -97,20 +99,11 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: Qualit
         <Reliability bins={quality.reliability} />
       </section>
       <Confusions topics={topics} quality={quality} />
+      <PassedOn bot={bot} topics={topics} quality={quality} />
+      <HeardUtterances bot={bot} topics={topics} />
       <MeasuredShares bot={bot} topics={topics} quality={quality} />
     </div>
   );
-}
-
-function hoursAt(hours: { limit: number; requiredHours: number }[] | undefined, limit: number): number | null {
-  if (!hours || hours.length === 0) return null;
-  const after = hours.findIndex((one) => one.limit >= limit);
-  const next = hours[after < 0 ? hours.length - 1 : after];
-  const before = hours[Math.max(0, (after < 0 ? hours.length : after) - 1)];
-  if (!next || !before) return null;
-  if (next.limit === before.limit || limit >= next.limit) return next.requiredHours;
-  const part = (limit - before.limit) / (next.limit - before.limit);
-  return before.requiredHours + Math.max(0, part) * (next.requiredHours - before.requiredHours);
 }
 
 const signed = (value: number) => (value > 0 ? `▾ ${value.toFixed(1)} more` : value < 0 ? `▴ ${(-value).toFixed(1)} fewer` : 'the same');

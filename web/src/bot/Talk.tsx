@@ -62,6 +62,17 @@ export function Talk({ bot }: { bot: Bot }) {
               </p>
             ))}
             {reply.kind === 'ANSWER' && reply.says.length === 0 && <p className="warns">◆ Nothing is said: the topic has no answer.</p>}
+            {reply.quoted && (
+              <p className="soft">
+                ❝ from “{reply.quoted.heading}”, {reply.quoted.title}
+              </p>
+            )}
+            {reply.lookup && (
+              <p className={reply.lookup.answered ? 'soft' : 'warns'}>
+                {reply.lookup.answered ? `The service ${reply.lookup.service} was asked.` : `◆ The service ${reply.lookup.service} did not answer in time.`}
+              </p>
+            )}
+            {reply.picture && <img className="talk-picture" src={`/${reply.picture}`} alt="" />}
             {reply.link && <p className="soft">{reply.link}</p>}
             {reply.offers.length > 0 && (
               <p className="talk-offers">

@@ -55,7 +55,7 @@ const quality: BotQuality = {
     { topic: 'fares', tried: 0, likeliest: 0, answered: 0, passedOn: 0, wrong: 0, languages: [] },
   ],
   confusions: [{ right: 'dog', taken: 'fares', utterances: [confused] }],
-  passedOn: [],
+  passedOn: [[{ text: 'is a hamster fine', language: 'en', right: 'dog', taken: null, certainty: 0.3, fate: 'PASSED_ON', nearest: null }]],
   strangersAnswered: [],
 };
 
@@ -65,6 +65,15 @@ const flips: Flips = {
   after: curve[50]!,
   flips: [{ before: confused, after: { ...confused, taken: 'dog', fate: 'ANSWERED' } }],
 };
+
+const heard = {
+  chats: 12,
+  groups: [{ language: 'en', utterances: ['where is my suitcase', 'my suitcase is gone'], topic: null, certainty: 0.2, answered: 0 }],
+};
+
+const found = [{ page: 'luggage', heading: 'Bicycles', text: 'A bicycle costs 4.', fit: 0.91, quoted: true }];
+
+const read = { pages: [{ id: 'pets', title: 'Pets', language: 'en', text: 'Birds travel free.', source: null, passages: 1 }], faults: [{ line: 3, reason: 'the answer is empty', text: 'x |' }] };
 
 const reply: Replied = {
   stands: { language: 'en', turns: 1, misses: 0, asked: null, values: {} },
@@ -83,11 +92,11 @@ const reply: Replied = {
 };
 
 function show(address = '/bot') {
-  const plan = { ...samplePlan(), topics: [topic('dog', 'Dogs', ['can I bring my dog', 'are pets allowed']), topic('fares', 'Fares', ['a seat please'])], bots: [bot] };
+  const plan = { ...samplePlan(), topics: [topic('dog', 'Dogs', ['can I bring my dog', 'are pets allowed']), topic('fares', 'Fares', ['a seat please'])], bots: [bot], helpPages: [{ id: 'luggage', name: 'Luggage', language: 'en', category: 'Travel', text: '## Bicycles', source: null, use: 'SHOWN' as const }] };
   return renderInWorkplace(
     <BotView />,
     plan,
-    { '/quality': quality, '/hours': [{ limit: 0.1, finished: 0.7, requiredHours: 100 }, { limit: 0.9, finished: 0.3, requiredHours: 180 }], '/talk': reply, '/flips': flips, '/draft/edits': { change: 1, version: 2 } },
+    { '/quality': quality, '/hours': curve.map(({ limit }) => ({ limit, requiredHours: 100 + 100 * limit })), '/heard': heard, '/help-pages/found': found, '/installation/outside': { services: [], helpSites: ['https://help.example'] }, '/help-pages/read': read, '/talk': reply, '/flips': flips, '/draft/edits': { change: 1, version: 2 } },
     { address },
   );
 }
@@ -126,6 +135,36 @@ describe('the bot', () => {
     expect(line.getAttribute('aria-valuenow')).toBe('0.9');
   });
 
+  it('learns what it was not sure enough of by a click, which is no test any more then', async () => {
+    const sent = show('/bot?part=quality');
+    fireEvent.click(await screen.findByRole('button', { name: 'learn it' }));
+    await waitFor(() => expect(JSON.stringify(sent)).toContain('"phrases":{"en":["can I bring my dog","are pets allowed","is a hamster fine"]}'));
+  });
+
+  it('takes what was heard for tests of no topic, or makes a topic of it', async () => {
+    const sent = show('/bot?part=quality');
+    await screen.findByText('“where is my suitcase”');
+    fireEvent.click(screen.getByRole('button', { name: 'Test with it' }));
+    await waitFor(() => expect(JSON.stringify(sent)).toContain('"strangers":{"en":["where is my suitcase","my suitcase is gone"]}'));
+  });
+
+  it('says which passage a question is answered with', async () => {
+    show('/bot?part=knowledge');
+    fireEvent.change(await screen.findByLabelText('A question'), { target: { value: 'what does a bicycle cost' } });
+    expect(await screen.findByText('▴ quoted 91 %')).toBeTruthy();
+    expect(screen.getByText('❝ quoted, shown at doors')).toBeTruthy();
+  });
+
+  it('reads pages as drafts, and says which lines cannot be used', async () => {
+    const sent = show('/bot?part=knowledge');
+    fireEvent.click(await screen.findByRole('button', { name: 'Read pages…' }));
+    fireEvent.change(screen.getByLabelText('Text of the page'), { target: { value: '# Pets\n\nBirds travel free.' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read' }));
+    await screen.findByText('One line cannot be used', { exact: false });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep it as a draft' }));
+    await waitFor(() => expect(JSON.stringify(sent)).toContain('"use":"DRAFT"'));
+  });
+
   it('names the phrase to blame, and says what moving it does before it is moved', async () => {
     const sent = show('/bot?part=quality');
     fireEvent.click(await screen.findByRole('button', { name: 'near “a seat please”' }));
@@ -139,8 +178,8 @@ describe('the bot', () => {
 describe('the curve', () => {
   it('draws what it takes of people from nothing up', () => {
     const hours = [
-      { limit: 0.1, finished: 0.5, requiredHours: 400 },
-      { limit: 0.9, finished: 0.2, requiredHours: 760 },
+      { limit: 0.1, requiredHours: 400 },
+      { limit: 0.9, requiredHours: 760 },
     ];
     renderInWorkplace(<LimitCurve quality={quality} hours={hours} limit={0.5} onLimit={() => undefined} />, samplePlan());
     const drawn = document.querySelector('.curve-hours')?.getAttribute('d')?.match(/-?[\d.]+/g)?.map(Number) ?? [];
@@ -151,7 +190,7 @@ describe('the curve', () => {
   });
 
   it('keeps the labels of its lines apart', () => {
-    renderInWorkplace(<LimitCurve quality={quality} hours={[{ limit: 0.1, finished: 0.5, requiredHours: 10 }]} limit={0.5} onLimit={() => undefined} />, samplePlan());
+    renderInWorkplace(<LimitCurve quality={quality} hours={[{ limit: 0.1, requiredHours: 10 }]} limit={0.5} onLimit={() => undefined} />, samplePlan());
     const places = ['answered', '▾ wrong', '10 operator-h'].map((text) => Number(screen.getByText(text).getAttribute('y')));
     const sorted = [...places].sort((a, b) => a - b);
     sorted.slice(1).forEach((place, i) => expect(place - sorted[i]!).toBeGreaterThanOrEqual(14.9));

@@ -77,8 +77,11 @@ export function DoorEditor({
           onChange={(texts) => change({ texts })}
         />
       </Part>
-      <Part title="Answer cards" short={counted(door.cards.length)}>
+      <Part title="Answer cards and help" short={counted(door.cards.length)}>
         <Cards language={language} value={door.cards} onChange={(cards) => change({ cards })} />
+        <Checkbox checked={door.help} onChange={(event) => change({ help: event.target.checked })}>
+          and shows the help pages of its languages
+        </Checkbox>
       </Part>
       <Part title="Questions" short={counted(door.questions.length)}>
         <QuestionsEditor language={language} value={door.questions} onChange={(questions) => change({ questions })} />

@@ -1,5 +1,6 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import type { AnswerCard, Invitation, PageFact, Question } from '../api/model';
+import { useWorkplace } from '../plan/workplace';
 import { Field } from '../ui/fields';
 import { LocalInput } from '../ui/LocalInput';
 import { inFirstOf } from '../ui/localText';
@@ -15,24 +16,45 @@ export function Cards({
   language: string;
   onChange: (value: AnswerCard[]) => void;
 }) {
+  const { plan } = useWorkplace().draft;
+  const topicOf = (card: AnswerCard) => plan.topics.find(({ id }) => id === card.topic);
   return (
     <OrderedList<AnswerCard>
       what="Answer card"
       value={value}
       onChange={onChange}
       keyOf={(_, i) => String(i)}
-      make={() => ({ question: { [language]: 'New question' }, answer: { [language]: 'Its answer' } })}
+      make={() => ({ topic: null, question: { [language]: 'New question' }, answer: { [language]: 'Its answer' } })}
       head={(card, change, name) => (
-        <LocalInput label={name} language={language} value={card.question} onChange={(question) => change({ question })} />
+        <LocalInput
+          label={name}
+          language={language}
+          value={card.question}
+          placeholder={topicOf(card)?.label[language] ?? topicOf(card)?.name ?? ''}
+          onChange={(question) => change({ question })}
+        />
       )}
       body={(card, change, name) => (
-        <LocalInput
-          label={`Answer of ${name}`}
-          lines={2}
-          language={language}
-          value={card.answer}
-          onChange={(answer) => change({ answer })}
-        />
+        <>
+          <LocalInput
+            label={`Answer of ${name}`}
+            lines={2}
+            language={language}
+            value={card.answer}
+            placeholder={topicOf(card)?.answers[0]?.[language] ?? ''}
+            onChange={(answer) => change({ answer })}
+          />
+          <Select
+            aria-label={`Topic of ${name}`}
+            allowClear
+            placeholder="words of its own"
+            value={card.topic ?? null}
+            onChange={(topic: string | null | undefined) =>
+              change(topic ? { topic, question: {}, answer: {} } : { topic: null, question: { [language]: '…' }, answer: { [language]: '…' } })
+            }
+            options={plan.topics.map((topic) => ({ value: topic.id, label: `from ${topic.name}` }))}
+          />
+        </>
       )}
     />
   );

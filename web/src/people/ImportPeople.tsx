@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { usePreviewPeople, useTakePeople } from '../api/people';
 import { ChangeEntries } from '../plan/ChangeEntries';
 import { ErrorNote } from '../ui/ErrorNote';
+import { Faults } from '../ui/Faults';
 import { useWorkplace } from '../plan/workplace';
 
 /** Reads a CSV of people, shows who would be added, changed and left, and changes the draft only when told to. */
@@ -53,23 +54,7 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
               ◆ {note}
             </p>
           ))}
-          {found.faults.length > 0 && (
-            <>
-              <p className="short">
-                ▾{' '}
-                {found.faults.length === 1
-                  ? 'One line cannot be used and is left out:'
-                  : `${found.faults.length} lines cannot be used and are left out:`}
-              </p>
-              <ul className="fault-list">
-                {found.faults.map((fault) => (
-                  <li key={fault.line}>
-                    Line {fault.line}: {fault.reason}. <span className="soft">{fault.text}</span>
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
+          <Faults faults={found.faults} />
           <ChangeEntries entries={[...found.added, ...found.changed]} error={null} />
         </section>
       )}

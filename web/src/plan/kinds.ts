@@ -13,4 +13,5 @@ export const KIND_WORDS: Record<ElementKind, { one: string; many: string }> = {
   checks: { one: 'check', many: 'Checks' },
   topics: { one: 'topic', many: 'Topics' },
   bots: { one: 'bot', many: 'Bots' },
+  helpPages: { one: 'help page', many: 'Help pages' },
 };

@@ -105,6 +105,7 @@ const make: Record<ListKind, Maker> = {
       ending: { rating: false, comment: false, transcript: false },
       callBack: false,
       cards: [],
+      help: false,
       invitations: [],
       look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END', picture: null },
       pages: [],
@@ -137,7 +138,9 @@ const make: Record<ListKind, Maker> = {
       trials: {},
       collects: [],
       answers: [],
+      service: null,
       link: null,
+      picture: null,
       offers: [],
       after: 'NOTHING',
     }) satisfies ElementOf<'topics'>,
@@ -154,4 +157,14 @@ const make: Record<ListKind, Maker> = {
       notUnderstoodAgain: {},
       strangers: {},
     }) satisfies ElementOf<'bots'>,
+  helpPages: (plan, id, name) =>
+    ({
+      id,
+      name,
+      language: plan.bots[0]?.languages[0] ?? plan.doors[0]?.languages[0] ?? 'en',
+      category: '',
+      text: '…',
+      source: null,
+      use: 'DRAFT',
+    }) satisfies ElementOf<'helpPages'>,
 };

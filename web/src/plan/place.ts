@@ -57,7 +57,7 @@ export function usePlace() {
 function viewOf(kind: ElementKind) {
   if (kind === 'operators' || kind === 'skills') return '/people';
   if (kind === 'doors' || kind === 'hours' || kind === 'rules' || kind === 'checks') return `/${kind}`;
-  if (kind === 'topics' || kind === 'bots') return '/bot';
+  if (kind === 'topics' || kind === 'bots' || kind === 'helpPages') return '/bot';
   return '/structure';
 }
 

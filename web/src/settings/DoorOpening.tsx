@@ -7,6 +7,7 @@ type Opening = Pick<FrontDoor, 'opens' | 'first'>;
 const SIDES = [
   { value: 'PEOPLE' as const, label: 'people' },
   { value: 'BOT' as const, label: 'the bot' },
+  { value: 'DRAFTS' as const, label: 'people, with drafts of the bot' },
 ];
 
 /** What a door asks for besides its hours, and who answers it first. */
@@ -34,7 +35,7 @@ export function DoorOpening({ value, onChange }: { value: Opening; onChange: (pa
       <Field label="First while closed">
         <Select
           value={value.first.closed}
-          options={SIDES.map((side) => (side.value === 'PEOPLE' ? { ...side, label: 'nobody' } : side))}
+          options={SIDES.filter(({ value }) => value !== 'DRAFTS').map((side) => (side.value === 'PEOPLE' ? { ...side, label: 'nobody' } : side))}
           onChange={(closed) => onChange({ first: { ...value.first, closed } })}
         />
       </Field>

@@ -2,6 +2,7 @@ import type { Selection } from '../plan/place';
 import { BotPanel } from './BotPanel';
 import { DepartmentPanel } from './DepartmentPanel';
 import { DoorPanel } from './DoorPanel';
+import { HelpPagePanel } from './HelpPagePanel';
 import { HoursPanel } from './HoursPanel';
 import { OperatorPanel } from './OperatorPanel';
 import { PlanPanel } from './PlanPanel';
@@ -31,6 +32,8 @@ export function ElementPanel({ kind, id }: Selection) {
       return <TopicPanel key={id} id={id} />;
     case 'bots':
       return <BotPanel key={id} id={id} />;
+    case 'helpPages':
+      return <HelpPagePanel key={id} id={id} />;
     case 'settings':
       return <PlanPanel />;
   }

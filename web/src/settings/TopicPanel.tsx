@@ -8,8 +8,10 @@ import { useWorkplace } from '../plan/workplace';
 import { Field, Part } from '../ui/fields';
 import { LanguageField } from '../ui/LanguageField';
 import { LocalInput } from '../ui/LocalInput';
+import { PictureField } from '../ui/PictureField';
 import { FlipNote } from './FlipNote';
 import { FollowUpsEditor } from './FollowUpsEditor';
+import { ServiceEditor } from './ServiceEditor';
 import { SentencesField } from './SentencesField';
 
 /** A topic: the phrases it is learned by, what it is tried with, what the bot says, and what follows. */
@@ -49,6 +51,7 @@ export function TopicPanel({ id }: { id: string }) {
             onChange={(event) => change({ link: event.target.value === '' ? null : event.target.value })}
           />
         </Field>
+        <PictureField name={topic.name} wordless value={topic.picture ?? null} onChange={(picture) => change({ picture })} />
         <Field label="Buttons">
           <Select
             mode="multiple"
@@ -81,6 +84,9 @@ export function TopicPanel({ id }: { id: string }) {
       </Field>
       <Part title="Asks first" short={topic.collects.length === 0 ? 'nothing' : topic.collects.map(({ key }) => key).join(', ')}>
         <FollowUpsEditor value={topic.collects} language={language} onChange={(collects) => change({ collects })} />
+      </Part>
+      <Part title="Asks a service" short={topic.service ? topic.service.service : 'none'}>
+        <ServiceEditor value={topic.service ?? null} language={language} onChange={(service) => change({ service })} />
       </Part>
       <Part title="On buttons" short={Object.values(topic.label)[0] ?? 'the name'}>
         <LocalInput label="Label" language={language} value={topic.label} onChange={(label) => change({ label })} placeholder={topic.name} />

@@ -11,7 +11,7 @@ export interface Command {
   run: () => void;
 }
 
-const LISTS = ['departments', 'queues', 'operators', 'skills', 'hours', 'doors', 'rules', 'checks', 'topics', 'bots'] as const;
+const LISTS = ['departments', 'queues', 'operators', 'skills', 'hours', 'doors', 'rules', 'checks', 'topics', 'bots', 'helpPages'] as const;
 
 /** Every element of the plan, to be opened. */
 export function elementCommands(plan: Plan, open: (kind: ElementKind, id: string) => void): Command[] {

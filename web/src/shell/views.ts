@@ -77,7 +77,7 @@ export const views: View[] = [
     name: 'Bot',
     group: 'Design',
     ...inTime(() => import('../bot/BotView').then((m) => ({ default: m.BotView }))),
-    findings: ['bots', 'topics'],
+    findings: ['bots', 'topics', 'helpPages'],
   },
   {
     path: '/rehearsal',
@@ -98,7 +98,7 @@ export const views: View[] = [
     name: 'Findings',
     group: 'Try',
     ...inTime(() => import('../findings/FindingsView').then((m) => ({ default: m.FindingsView }))),
-    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules', 'checks', 'topics', 'bots'],
+    findings: ['settings', 'skills', 'hours', 'departments', 'queues', 'operators', 'doors', 'rules', 'checks', 'topics', 'bots', 'helpPages'],
   },
   {
     path: '/volumes',

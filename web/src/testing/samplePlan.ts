@@ -13,7 +13,8 @@ const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 7,
+    schemaVersion: 8,
+    helpPages: [],
     checks: [],
     topics: [],
     bots: [],
@@ -64,6 +65,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     ending: { rating: false, comment: false, transcript: false },
     callBack: false,
     cards: [],
+    help: false,
     invitations: [],
     look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END' },
     pages: [],

@@ -26,6 +26,8 @@ class ArchitectureTest {
             .definedBy("..formats.volume..")
             .layer("roster")
             .definedBy("..formats.roster..")
+            .layer("bot")
+            .definedBy("..formats.bot..")
             .whereLayer("table")
             .mayNotAccessAnyLayer()
             .whereLayer("calendar")
@@ -33,6 +35,8 @@ class ArchitectureTest {
             .whereLayer("people")
             .mayOnlyAccessLayers("table")
             .whereLayer("volume")
+            .mayOnlyAccessLayers("table")
+            .whereLayer("bot")
             .mayOnlyAccessLayers("table")
             .whereLayer("roster")
             .mayOnlyAccessLayers("table", "calendar");

@@ -103,6 +103,10 @@ public final class Api {
         return send("DELETE", path, BodyPublishers.noBody(), null, null);
     }
 
+    public Answer postText(String path, String text, String type) {
+        return send("POST", path, BodyPublishers.ofString(text), type, null);
+    }
+
     public Answer postCsv(String path, byte[] csv) {
         return send("POST", path, BodyPublishers.ofByteArray(csv), "text/csv", null);
     }

@@ -2,14 +2,30 @@ package io.kinetarch.server;
 
 import java.util.List;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Takes out of plan documents what older versions of them do not know. */
 public final class OlderDocuments {
     private OlderDocuments() {}
 
+    /** The document as version 7 wrote it. */
+    public static void toVersion7(ObjectNode plan) {
+        plan.put("schemaVersion", 7);
+        plan.remove("helpPages");
+        without(plan.path("topics"), "service");
+        without(plan.path("topics"), "picture");
+        plan.path("doors").forEach(door -> {
+            ((ObjectNode) door).remove("help");
+            var cards = (ArrayNode) door.path("cards");
+            cards.removeIf(card -> !card.path("topic").isNull());
+            without(cards, "topic");
+        });
+    }
+
     /** The document as version 4 wrote it. */
     public static void toVersion4(ObjectNode plan) {
+        toVersion7(plan);
         plan.put("schemaVersion", 4);
         plan.remove(List.of("checks", "topics", "bots"));
         var settings = (ObjectNode) plan.path("settings");

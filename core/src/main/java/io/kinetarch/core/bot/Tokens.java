@@ -8,19 +8,28 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.lucene.analysis.Analyzer;
 import org.apache.lucene.analysis.LowerCaseFilter;
 import org.apache.lucene.analysis.TokenStream;
+import org.apache.lucene.analysis.de.GermanAnalyzer;
 import org.apache.lucene.analysis.de.GermanLightStemFilter;
 import org.apache.lucene.analysis.de.GermanNormalizationFilter;
+import org.apache.lucene.analysis.en.EnglishAnalyzer;
 import org.apache.lucene.analysis.en.PorterStemFilter;
+import org.apache.lucene.analysis.es.SpanishAnalyzer;
 import org.apache.lucene.analysis.es.SpanishLightStemFilter;
 import org.apache.lucene.analysis.fr.FrenchAnalyzer;
 import org.apache.lucene.analysis.fr.FrenchLightStemFilter;
+import org.apache.lucene.analysis.it.ItalianAnalyzer;
 import org.apache.lucene.analysis.it.ItalianLightStemFilter;
 import org.apache.lucene.analysis.miscellaneous.ASCIIFoldingFilter;
+import org.apache.lucene.analysis.pt.PortugueseAnalyzer;
 import org.apache.lucene.analysis.pt.PortugueseLightStemFilter;
 import org.apache.lucene.analysis.standard.StandardTokenizer;
+import org.apache.lucene.analysis.sv.SwedishAnalyzer;
 import org.apache.lucene.analysis.sv.SwedishLightStemFilter;
 import org.apache.lucene.analysis.tokenattributes.CharTermAttribute;
 import org.apache.lucene.analysis.util.ElisionFilter;
@@ -32,6 +41,14 @@ import org.apache.lucene.analysis.util.ElisionFilter;
 final class Tokens {
     private static final Map<String, Analyzer> WORDS = new ConcurrentHashMap<>();
     private static final Map<String, Analyzer> STEMS = new ConcurrentHashMap<>();
+
+    private static final Map<String, Set<String>> IDLE = new ConcurrentHashMap<>();
+    /** Lucene's English list has articles and little else; the others have pronouns and auxiliaries too. */
+    private static final Set<String> MORE_ENGLISH = Set.of(
+            "i", "me", "my", "we", "our", "you", "your", "he", "she", "him", "her", "its", "them", "what", "which",
+            "who", "how", "when", "where", "why", "am", "can", "could", "do", "does", "did", "have", "has", "had",
+            "would", "should", "may", "please", "from", "about", "so", "than", "too", "very", "just", "there", "here",
+            "get", "any", "some");
 
     private static final Set<String> STEMMED = Set.of("de", "en", "es", "fr", "it", "pt", "sv");
 
@@ -45,6 +62,35 @@ final class Tokens {
     /** The same words without their endings. */
     static List<String> stems(String text, String language) {
         return read(STEMS.computeIfAbsent(base(language), base -> analyzer(base, true)), text);
+    }
+
+    /** The stems of a text without the words that say nothing by themselves, such as "the" and "how". */
+    static List<String> content(String text, String language) {
+        var idle = IDLE.computeIfAbsent(base(language), Tokens::idle);
+        var words = words(text, language);
+        var stems = stems(text, language);
+        // Both are cut by the same rules, a stem for each word.
+        return IntStream.range(0, words.size())
+                .filter(i -> !idle.contains(words.get(i)))
+                .mapToObj(stems::get)
+                .toList();
+    }
+
+    private static Set<String> idle(String language) {
+        var lists = switch (language) {
+            case "en" -> Stream.of(EnglishAnalyzer.getDefaultStopSet(), MORE_ENGLISH);
+            case "de" -> Stream.of(GermanAnalyzer.getDefaultStopSet());
+            case "fr" -> Stream.of(FrenchAnalyzer.getDefaultStopSet());
+            case "es" -> Stream.of(SpanishAnalyzer.getDefaultStopSet());
+            case "it" -> Stream.of(ItalianAnalyzer.getDefaultStopSet());
+            case "pt" -> Stream.of(PortugueseAnalyzer.getDefaultStopSet());
+            case "sv" -> Stream.of(SwedishAnalyzer.getDefaultStopSet());
+            default -> Stream.<Set<?>>of();
+        };
+        return lists.flatMap(Set::stream)
+                .map(word -> word instanceof char[] letters ? new String(letters) : word.toString())
+                .flatMap(word -> words(word, language).stream())
+                .collect(Collectors.toSet());
     }
 
     /** All languages without a stemmer are cut alike. */

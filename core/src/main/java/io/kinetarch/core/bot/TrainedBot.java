@@ -11,20 +11,26 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** A bot with what it has learned of the topics it knows. */
 public final class TrainedBot {
+    /** Whoever was asked something answers it more often than not. */
+    private static final double SURE_OF_ANOTHER = 0.6;
+
     private final Bot bot;
     private final List<Topic> topics;
     private final Understanding understanding;
+    private final Knowledge knowledge;
 
-    private TrainedBot(Bot bot, List<Topic> topics, Understanding understanding) {
+    private TrainedBot(Bot bot, List<Topic> topics, Understanding understanding, Knowledge knowledge) {
         this.bot = bot;
         this.topics = topics;
         this.understanding = understanding;
+        this.knowledge = knowledge;
     }
 
     /** What a bot of a plan learns, by language; with nothing else it learns the same. */
@@ -50,9 +56,10 @@ public final class TrainedBot {
      * A bot of a plan.
      *
      * @param understanding of its {@link #phrases}
+     * @param knowledge of the plan's help pages
      */
-    public static TrainedBot of(Plan plan, Bot bot, Understanding understanding) {
-        return new TrainedBot(bot, plan.topicsOf(bot), understanding);
+    public static TrainedBot of(Plan plan, Bot bot, Understanding understanding, Knowledge knowledge) {
+        return new TrainedBot(bot, plan.topicsOf(bot), understanding, knowledge);
     }
 
     public Bot bot() {
@@ -92,62 +99,65 @@ public final class TrainedBot {
         if (asked != null) {
             var about = topic(asked.topic().value());
             if (about.isPresent() && asked.index() < about.get().collects().size()) {
-                return answered(talk, about.get(), asked, text);
+                return answered(talk, about.get(), asked, text, limit);
             }
         }
+        return heard(talk, text, understood(talk, text), limit);
+    }
+
+    private Understood understood(Talk talk, String text) {
         String language = understanding
                 .written(text)
                 .orElseGet(() -> talk.language() == null ? understanding.language(text) : talk.language());
-        var understood = understanding.understand(text, language);
+        return understanding.understand(text, language);
+    }
+
+    private Reply heard(Talk talk, String text, Understood understood, double limit) {
         var next = talk.in(understood.language());
-        if (!understood.isAnswered(limit)) {
-            return notUnderstood(next, understood);
+        if (understood.isAnswered(limit)) {
+            var courtesy = courtesy(understood.best());
+            if (courtesy.isPresent()) {
+                var own = bot.courtesies().get(courtesy.get());
+                return Reply.courtesy(next.turned(0), understood, said(own, Courtesies.said(courtesy.get()), next));
+            }
+            var topic = topic(understood.best());
+            if (topic.isPresent()) {
+                return about(next.turned(0), topic.get(), 0, understood);
+            }
         }
-        var courtesy = courtesy(understood.best());
-        if (courtesy.isPresent()) {
-            return new Reply(
-                    next.turned(0),
-                    Reply.Kind.COURTESY,
-                    null,
-                    understood,
-                    List.of(said(bot.courtesies().get(courtesy.get()), Courtesies.said(courtesy.get()), next)),
-                    List.of(),
-                    null);
-        }
-        return topic(understood.best())
-                .map(topic -> about(next.turned(0), topic, 0, understood))
+        return knowledge
+                .best(text, understood.language())
+                .map(found -> Reply.quote(next.turned(0), understood, found.passage()))
                 .orElseGet(() -> notUnderstood(next, understood));
     }
 
     private Reply notUnderstood(Talk talk, Understood understood) {
         boolean again = talk.misses() > 0;
-        String words = again
-                ? said(bot.notUnderstoodAgain(), Courtesies.notUnderstood(true), talk)
-                : said(bot.notUnderstood(), Courtesies.notUnderstood(false), talk);
-        return new Reply(
-                talk.turned(talk.misses() + 1),
-                Reply.Kind.NOT_UNDERSTOOD,
-                null,
-                understood,
-                List.of(words),
-                List.of(),
-                null);
+        var own = again ? bot.notUnderstoodAgain() : bot.notUnderstood();
+        String words = said(own, Courtesies.notUnderstood(again), talk);
+        return Reply.notUnderstood(talk.turned(talk.misses() + 1), understood, words);
     }
 
-    /** The answer that a visitor gave to what the bot asked; where it is none, it is asked again, twice at most. */
-    private Reply answered(Talk talk, Topic topic, Talk.Asked asked, String text) {
+    /**
+     * The answer that a visitor gave to what the bot asked. Where it is none, but something else that the bot knows, that is answered; else it
+     * is asked again, twice at most.
+     */
+    private Reply answered(Talk talk, Topic topic, Talk.Asked asked, String text, double limit) {
         var followUp = topic.collects().get(asked.index());
         var value = FollowUpReading.of(followUp, text);
-        if (value.isEmpty() && asked.again() < FollowUp.MOST_ASKED_AGAIN) {
-            var words = followUp.again().isEmpty() ? followUp.ask() : followUp.again();
-            return new Reply(
-                    talk.asking(new Talk.Asked(topic.id(), asked.index(), asked.again() + 1)),
-                    Reply.Kind.ASKS,
-                    topic.id(),
-                    null,
-                    List.of(filled(words, talk)),
-                    List.of(),
-                    null);
+        if (value.isEmpty()) {
+            var understood = understood(talk, text);
+            boolean another = topic(understood.best())
+                    .filter(best -> !best.id().equals(topic.id()))
+                    .isPresent();
+            if (another && understood.isAnswered(Math.max(limit, SURE_OF_ANOTHER))) {
+                return heard(talk.asking(null), text, understood, limit);
+            }
+            if (asked.again() < FollowUp.MOST_ASKED_AGAIN) {
+                var words = followUp.again().isEmpty() ? followUp.ask() : followUp.again();
+                var again = new Talk.Asked(topic.id(), asked.index(), asked.again() + 1);
+                return Reply.asks(talk.asking(again), topic, null, filled(words, talk));
+            }
         }
         var known = value.map(found -> talk.knowing(followUp.key(), found)).orElse(talk);
         return about(known.asking(null), topic, asked.index() + 1, null);
@@ -158,24 +168,41 @@ public final class TrainedBot {
         for (int i = from; i < topic.collects().size(); i++) {
             var followUp = topic.collects().get(i);
             if (!talk.values().containsKey(followUp.key())) {
-                return new Reply(
-                        talk.asking(new Talk.Asked(topic.id(), i, 0)),
-                        Reply.Kind.ASKS,
-                        topic.id(),
-                        understood,
-                        List.of(filled(followUp.ask(), talk)),
-                        List.of(),
-                        null);
+                var asked = new Talk.Asked(topic.id(), i, 0);
+                return Reply.asks(talk.asking(asked), topic, understood, filled(followUp.ask(), talk));
             }
         }
+        return topic.service() == null
+                ? answer(talk, topic, understood)
+                : Reply.looksUp(talk.asking(null), topic, understood);
+    }
+
+    private Reply answer(Talk talk, Topic topic, @Nullable Understood understood) {
         var said = new ArrayList<String>();
         if (!topic.answers().isEmpty()) {
-            said.add(filled(
-                    topic.answers()
-                            .get(Math.floorMod(talk.turns() - 1, topic.answers().size())),
-                    talk));
+            int turn = Math.floorMod(talk.turns() - 1, topic.answers().size());
+            said.add(filled(topic.answers().get(turn), talk));
         }
-        return new Reply(talk, Reply.Kind.ANSWER, topic.id(), understood, said, topic.offers(), topic.link());
+        return Reply.answer(talk, topic, understood, said);
+    }
+
+    /**
+     * Goes on after a service was asked.
+     *
+     * @param looksUp the reply that it was asked by
+     * @param told what it answered, to stand in the topic's answer; null where it did not, or not in time
+     */
+    public Reply told(Reply looksUp, @Nullable Map<String, String> told) {
+        var topic = Objects.requireNonNull(looksUp.topic());
+        if (told == null) {
+            var failed = Objects.requireNonNull(topic.service()).failed();
+            return Reply.answer(looksUp.talk(), topic, looksUp.understood(), List.of(filled(failed, looksUp.talk())));
+        }
+        var talk = looksUp.talk();
+        for (var value : told.entrySet()) {
+            talk = talk.knowing(value.getKey(), value.getValue());
+        }
+        return answer(talk, topic, looksUp.understood());
     }
 
     private String said(@Nullable LocalText own, LocalText shipped, Talk talk) {

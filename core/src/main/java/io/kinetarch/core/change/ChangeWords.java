@@ -17,6 +17,7 @@ import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HeldSkill;
+import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.LocalText;
@@ -36,6 +37,7 @@ import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.Sentences;
+import io.kinetarch.core.plan.ServiceQuestion;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.plan.Skill;
@@ -156,6 +158,7 @@ final class ChangeWords {
             case Check a when after instanceof Check b -> check(a, b, said);
             case Topic a when after instanceof Topic b -> topic(a, b, said);
             case Bot a when after instanceof Bot b -> bot(a, b, said);
+            case HelpPage a when after instanceof HelpPage b -> helpPage(a, b, said);
             default -> throw new IllegalArgumentException(before.id() + " changed its kind");
         }
         return said.words;
@@ -192,9 +195,27 @@ final class ChangeWords {
         sentences("test utterances", a.trials(), b.trials(), said);
         said.list("collects", a.collects(), b.collects(), asked -> quoted(asked.key()));
         said.list("answers", a.answers(), b.answers(), text -> quoted(text.inFirstOf(List.of())));
+        said.value("asks the service", service(a.service()), service(b.service()));
         said.value("link", a.link(), b.link());
+        said.value("picture", a.picture(), b.picture());
         said.list("offers", a.offers(), b.offers(), this::name);
         said.value("after the answer", lower(a.after()), lower(b.after()));
+    }
+
+    private static @Nullable String service(@Nullable ServiceQuestion asked) {
+        return asked == null
+                ? null
+                : asked.service() + " for " + seconds(asked.seconds()) + ", else "
+                        + quoted(asked.failed().inFirstOf(List.of()));
+    }
+
+    private static void helpPage(HelpPage a, HelpPage b, Said said) {
+        said.value("title", a.name(), b.name());
+        said.value("language", a.language(), b.language());
+        said.value("category", quoted(a.category()), quoted(b.category()));
+        said.list("text", a.text().lines().toList(), b.text().lines().toList(), ChangeWords::quoted);
+        said.value("read from", a.source(), b.source());
+        said.value("used", lower(a.use()), lower(b.use()));
     }
 
     private void bot(Bot a, Bot b, Said said) {
@@ -459,7 +480,14 @@ final class ChangeWords {
         said.flag(
                 "hands out the transcript", a.ending().transcript(), b.ending().transcript());
         said.flag("offers to call back", a.callBack(), b.callBack());
-        said.list("answer cards", a.cards(), b.cards(), card -> quoted(shown(card.question())));
+        said.list(
+                "answer cards",
+                a.cards(),
+                b.cards(),
+                card -> card.topic() != null && card.question().isEmpty()
+                        ? name(card.topic())
+                        : quoted(shown(card.question())));
+        said.flag("shows help pages", a.help(), b.help());
         said.list("invitations", a.invitations(), b.invitations(), invitation -> quoted(shown(invitation.text())));
         look(a.look(), b.look(), said);
         said.list("pages", a.pages(), b.pages(), PagePattern::value);
@@ -636,6 +664,7 @@ final class ChangeWords {
             case Check _ -> "check";
             case Topic _ -> "topic";
             case Bot _ -> "bot";
+            case HelpPage _ -> "help page";
         };
     }
 

@@ -92,9 +92,10 @@ public final class DoorTexts {
             }
             questions(door.questions(), "question", language, missing);
             questions(door.message(), "message question", language, missing);
-            for (int i = 0; i < door.cards().size(); i++) {
-                lacks(door.cards().get(i).question(), "answer card " + (i + 1), language, missing);
-                lacks(door.cards().get(i).answer(), "answer of card " + (i + 1), language, missing);
+            var cards = plan.cardsOf(door);
+            for (int i = 0; i < cards.size(); i++) {
+                lacks(cards.get(i).question(), "answer card " + (i + 1), language, missing);
+                lacks(cards.get(i).answer(), "answer of card " + (i + 1), language, missing);
             }
             for (int i = 0; i < door.invitations().size(); i++) {
                 lacks(door.invitations().get(i).text(), "invitation " + (i + 1), language, missing);

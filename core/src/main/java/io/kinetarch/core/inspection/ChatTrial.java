@@ -145,7 +145,7 @@ public final class ChatTrial {
         long at = arrival.at().toEpochMilli();
         var visit = Visit.of(arrival);
         var closed = dispatcher.whyClosed(at, visit);
-        if (closed.isPresent() && door.first().closed() == FirstToAnswer.Side.PEOPLE) {
+        if (closed.isPresent() && door.first().closed() != FirstToAnswer.Side.BOT) {
             return closed(door, closed.get());
         }
         if (!isAnswered(door.questions(), AskedWhen.BEFORE, door)) {

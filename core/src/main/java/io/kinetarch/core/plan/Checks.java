@@ -41,6 +41,13 @@ final class Checks {
         }
     }
 
+    static void webAddress(String field, String value) {
+        if (!value.matches("https?://[^\\s\"<>]{1,1000}")) {
+            throw new PlanRefusal(
+                    "/" + field, "\"" + value + "\" is no web address; it begins with https:// or http://");
+        }
+    }
+
     static void between(String field, double value, double least, double most) {
         if (!(value >= least && value <= most)) {
             throw new PlanRefusal(

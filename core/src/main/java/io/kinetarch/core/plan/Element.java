@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A part of a plan that has an id and a name of its own. */
 public sealed interface Element
-        permits Settings, Skill, HoursSet, Department, Queue, Operator, FrontDoor, Rule, Check, Topic, Bot {
+        permits Settings, Skill, HoursSet, Department, Queue, Operator, FrontDoor, Rule, Check, Topic, Bot, HelpPage {
     ElementId id();
 
     String name();

@@ -13,7 +13,8 @@ public sealed interface ElementId
                 RuleId,
                 CheckId,
                 TopicId,
-                BotId {
+                BotId,
+                HelpPageId {
     /** 1 to 63 small letters, digits and hyphens. */
     String value();
 
@@ -32,6 +33,7 @@ public sealed interface ElementId
             case CheckId _ -> "checks";
             case TopicId _ -> "topics";
             case BotId _ -> "bots";
+            case HelpPageId _ -> "helpPages";
         };
     }
 }

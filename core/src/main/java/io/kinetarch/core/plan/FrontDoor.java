@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param message asked in the form to leave a message with
  * @param callBack whether the visitor may ask to be called back
  * @param cards in the order in which they are offered
+ * @param help whether it shows the help pages of its language for reading before a chat
  * @param pages where it stands; none where it is reached by a plain link only
  * @param sites that may show it
  * @param facts that the page may hand over about its visitor
@@ -41,6 +42,7 @@ public record FrontDoor(
         Ending ending,
         boolean callBack,
         List<AnswerCard> cards,
+        boolean help,
         List<Invitation> invitations,
         Look look,
         List<PagePattern> pages,
@@ -92,6 +94,7 @@ public record FrontDoor(
                 Ending.PLAIN,
                 false,
                 List.of(),
+                false,
                 List.of(),
                 Look.USUAL,
                 List.of(),
@@ -101,22 +104,27 @@ public record FrontDoor(
 
     /** This door with other hours and another department. */
     public FrontDoor with(@Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment) {
-        return with(otherHours, otherDepartment, opens, first, pages, sites);
+        return with(otherHours, otherDepartment, opens, first, cards, pages, sites);
+    }
+
+    /** This door with other answer cards. */
+    FrontDoor withCards(List<AnswerCard> others) {
+        return with(hours, department, opens, first, others, pages, sites);
     }
 
     /** This door opened and answered otherwise. */
     public FrontDoor with(DoorOpens otherOpens, FirstToAnswer otherFirst) {
-        return with(hours, department, otherOpens, otherFirst, pages, sites);
+        return with(hours, department, otherOpens, otherFirst, cards, pages, sites);
     }
 
     /** This door on other allowed sites. */
     public FrontDoor withSites(List<AllowedSite> others) {
-        return with(hours, department, opens, first, pages, others);
+        return with(hours, department, opens, first, cards, pages, others);
     }
 
     /** This door on other pages. */
     public FrontDoor withPages(List<PagePattern> others) {
-        return with(hours, department, opens, first, others, sites);
+        return with(hours, department, opens, first, cards, others, sites);
     }
 
     private FrontDoor with(
@@ -124,6 +132,7 @@ public record FrontDoor(
             @Nullable DepartmentId otherDepartment,
             DoorOpens otherOpens,
             FirstToAnswer otherFirst,
+            List<AnswerCard> otherCards,
             List<PagePattern> otherPages,
             List<AllowedSite> otherSites) {
         return new FrontDoor(
@@ -142,7 +151,8 @@ public record FrontDoor(
                 message,
                 ending,
                 callBack,
-                cards,
+                otherCards,
+                help,
                 invitations,
                 look,
                 otherPages,

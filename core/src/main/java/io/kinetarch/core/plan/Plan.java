@@ -27,7 +27,8 @@ public record Plan(
         List<Rule> rules,
         List<Check> checks,
         List<Topic> topics,
-        List<Bot> bots) {
+        List<Bot> bots,
+        List<HelpPage> helpPages) {
 
     public Plan {
         skills = List.copyOf(skills);
@@ -40,7 +41,9 @@ public record Plan(
         checks = List.copyOf(checks);
         topics = List.copyOf(topics);
         bots = List.copyOf(bots);
-        new WellFormed(lists(skills, hours, departments, queues, operators, doors, rules, checks, topics, bots))
+        helpPages = List.copyOf(helpPages);
+        new WellFormed(lists(
+                        skills, hours, departments, queues, operators, doors, rules, checks, topics, bots, helpPages))
                 .check();
         Checks.noneTwice("topics", topics, Topic::name, "/name");
         accountsOfOne(operators);
@@ -48,7 +51,7 @@ public record Plan(
         lastRuleTakesTheRest(rules);
     }
 
-    /** A plan without checks, topics and bots. */
+    /** A plan without checks, topics, bots and help pages. */
     public Plan(
             Settings settings,
             List<Skill> skills,
@@ -58,7 +61,19 @@ public record Plan(
             List<Operator> operators,
             List<FrontDoor> doors,
             List<Rule> rules) {
-        this(settings, skills, hours, departments, queues, operators, doors, rules, List.of(), List.of(), List.of());
+        this(
+                settings,
+                skills,
+                hours,
+                departments,
+                queues,
+                operators,
+                doors,
+                rules,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
     }
 
     /** An element of a plan that refers to another, and where. */
@@ -112,6 +127,23 @@ public record Plan(
         return topics.stream().filter(topic -> bot.knows(topic.id())).toList();
     }
 
+    /** The help pages that a door shows in a language, in the order of the plan. */
+    public List<HelpPage> helpPagesOf(FrontDoor door, String language) {
+        return door.help()
+                ? helpPages.stream()
+                        .filter(page -> page.use() == HelpPage.Use.SHOWN
+                                && page.language().equals(language))
+                        .toList()
+                : List.of();
+    }
+
+    /** The answer cards of a door, those that come from topics with the topics' words. */
+    public List<AnswerCard> cardsOf(FrontDoor door) {
+        return door.cards().stream()
+                .map(card -> card.topic() == null ? card : card.filledFrom(find(topics, card.topic())))
+                .toList();
+    }
+
     /** The queue that takes every chat no rule wanted: that of the last rule. */
     public Queue catchAllQueue() {
         return queue(rules.getLast().queue());
@@ -121,7 +153,7 @@ public record Plan(
     public Stream<Element> elements() {
         return Stream.concat(
                 Stream.of(settings),
-                lists(skills, hours, departments, queues, operators, doors, rules, checks, topics, bots)
+                lists(skills, hours, departments, queues, operators, doors, rules, checks, topics, bots, helpPages)
                         .values()
                         .stream()
                         .flatMap(List::stream));
@@ -209,7 +241,8 @@ public record Plan(
             List<Rule> rules,
             List<Check> checks,
             List<Topic> topics,
-            List<Bot> bots) {
+            List<Bot> bots,
+            List<HelpPage> helpPages) {
         var lists = new LinkedHashMap<String, List<? extends Element>>();
         lists.put("skills", skills);
         lists.put("hours", hours);
@@ -221,6 +254,7 @@ public record Plan(
         lists.put("checks", checks);
         lists.put("topics", topics);
         lists.put("bots", bots);
+        lists.put("helpPages", helpPages);
         return lists;
     }
 
@@ -237,6 +271,7 @@ public record Plan(
             case CheckId _ -> checks;
             case TopicId _ -> topics;
             case BotId _ -> bots;
+            case HelpPageId _ -> helpPages;
             case QuestionId _ -> List.of();
         };
     }

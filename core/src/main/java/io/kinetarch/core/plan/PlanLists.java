@@ -24,6 +24,7 @@ final class PlanLists {
         lists.put(Check.class, new ArrayList<>(plan.checks()));
         lists.put(Topic.class, new ArrayList<>(plan.topics()));
         lists.put(Bot.class, new ArrayList<>(plan.bots()));
+        lists.put(HelpPage.class, new ArrayList<>(plan.helpPages()));
     }
 
     Plan toPlan() {
@@ -38,7 +39,8 @@ final class PlanLists {
                 all(Rule.class),
                 all(Check.class),
                 all(Topic.class),
-                all(Bot.class));
+                all(Bot.class),
+                all(HelpPage.class));
     }
 
     void apply(PlanEdit edit) {

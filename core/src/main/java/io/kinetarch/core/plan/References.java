@@ -3,6 +3,7 @@ package io.kinetarch.core.plan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Where the elements of a plan refer to each other. */
@@ -22,7 +23,7 @@ final class References {
     static List<Reference> of(Element element) {
         var found = new ArrayList<Reference>();
         switch (element) {
-            case Skill _, HoursSet _, Settings _ -> {
+            case Skill _, HoursSet _, Settings _, HelpPage _ -> {
                 // refer to nothing
             }
             case Topic topic -> {
@@ -58,6 +59,12 @@ final class References {
                 var department = door.department();
                 if (department != null) {
                     found.add(new Reference(department, "/department", "department", false));
+                }
+                for (int i = 0; i < door.cards().size(); i++) {
+                    var topic = door.cards().get(i).topic();
+                    if (topic != null) {
+                        found.add(new Reference(topic, "/cards/" + i + "/topic", "topic", false));
+                    }
                 }
             }
             case Rule rule -> {
@@ -160,7 +167,7 @@ final class References {
     static Element redirected(Element element, ElementId from, @Nullable ElementId to) {
         var redirect = new Redirect(from, to);
         return switch (element) {
-            case Skill _, HoursSet _, Settings _ -> element;
+            case Skill _, HoursSet _, Settings _, HelpPage _ -> element;
             case Topic topic -> redirect.topic(topic);
             case Bot bot -> bot.with(redirect.all(bot.doors()), redirect.all(bot.topics()));
             case Department department ->
@@ -176,8 +183,11 @@ final class References {
                 var hours = door.hours();
                 var department = door.department();
                 yield door.with(
-                        hours == null ? null : redirect.maybe(hours).orElse(null),
-                        department == null ? null : redirect.maybe(department).orElse(null));
+                                hours == null ? null : redirect.maybe(hours).orElse(null),
+                                department == null
+                                        ? null
+                                        : redirect.maybe(department).orElse(null))
+                        .withCards(redirect.cards(door.cards()));
             }
             case Check check -> check;
             case Rule rule ->
@@ -229,6 +239,24 @@ final class References {
                 });
             }
             return kept;
+        }
+
+        /** A card that has no words without its topic goes with it. */
+        List<AnswerCard> cards(List<AnswerCard> cards) {
+            return cards.stream()
+                    .flatMap(card -> {
+                        var topic = card.topic();
+                        if (topic == null) {
+                            return Stream.of(card);
+                        }
+                        var other = maybe(topic).orElse(null);
+                        return other == null
+                                        && (card.question().isEmpty()
+                                                || card.answer().isEmpty())
+                                ? Stream.empty()
+                                : Stream.of(new AnswerCard(other, card.question(), card.answer()));
+                    })
+                    .toList();
         }
 
         Topic topic(Topic topic) {

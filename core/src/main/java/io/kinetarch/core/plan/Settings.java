@@ -90,6 +90,12 @@ public record Settings(
         return with(nextChat, timeouts, other, accepted);
     }
 
+    /** These settings with a bot that finishes other shares. */
+    public Settings withBotShares(List<BotShare> others) {
+        return new Settings(
+                name, timeZone, country, shrinkage, pay, others, seats, nextChat, texts, timeouts, whenAway, accepted);
+    }
+
     private Settings with(
             NextChatFrom otherOrder, Timeouts otherTimeouts, WhenAway otherWhenAway, List<Acceptance> otherAccepted) {
         return new Settings(

@@ -13,7 +13,9 @@ import org.jspecify.annotations.Nullable;
  * @param trials what a bot is tried with: no bot learns them
  * @param collects asked before the answer, in their order
  * @param answers what a bot says, said in turn
+ * @param service asked before the answer, with what was collected; null for none
  * @param link a web address under the answer; null for none
+ * @param picture under the answer, named by its digest; null for none
  * @param offers topics that are offered as buttons under the answer
  * @param after what follows the answer
  */
@@ -26,7 +28,9 @@ public record Topic(
         Sentences trials,
         List<FollowUp> collects,
         List<LocalText> answers,
+        @Nullable ServiceQuestion service,
         @Nullable String link,
+        @Nullable String picture,
         List<TopicId> offers,
         After after)
         implements Element {
@@ -59,8 +63,11 @@ public record Topic(
                 throw new PlanRefusal("/answers/" + i, "an answer needs words in at least one language");
             }
         }
-        if (link != null && !link.matches("https?://[^\\s\"<>]{1,1000}")) {
-            throw new PlanRefusal("/link", "\"" + link + "\" is no web address; it begins with https:// or http://");
+        if (link != null) {
+            Checks.webAddress("link", link);
+        }
+        if (picture != null) {
+            Checks.picture(picture);
         }
     }
 
@@ -75,6 +82,8 @@ public record Topic(
                 Sentences.NONE,
                 List.of(),
                 List.of(),
+                null,
+                null,
                 null,
                 List.of(),
                 after);
@@ -93,6 +102,44 @@ public record Topic(
 
     /** This topic with another skill, and other topics under its answer. */
     Topic with(@Nullable SkillId otherSkill, List<TopicId> otherOffers) {
-        return new Topic(id, name, label, otherSkill, phrases, trials, collects, answers, link, otherOffers, after);
+        return with(label, otherSkill, phrases, trials, answers, otherOffers);
+    }
+
+    /** This topic learned and tried by other sentences. */
+    public Topic withSentences(Sentences otherPhrases, Sentences otherTrials) {
+        return with(label, skill, otherPhrases, otherTrials, answers, offers);
+    }
+
+    /** This topic with other answers. */
+    public Topic withAnswers(List<LocalText> others) {
+        return with(label, skill, phrases, trials, others, offers);
+    }
+
+    /** This topic with another label. */
+    public Topic withLabel(LocalText other) {
+        return with(other, skill, phrases, trials, answers, offers);
+    }
+
+    private Topic with(
+            LocalText otherLabel,
+            @Nullable SkillId otherSkill,
+            Sentences otherPhrases,
+            Sentences otherTrials,
+            List<LocalText> otherAnswers,
+            List<TopicId> otherOffers) {
+        return new Topic(
+                id,
+                name,
+                otherLabel,
+                otherSkill,
+                otherPhrases,
+                otherTrials,
+                collects,
+                otherAnswers,
+                service,
+                link,
+                picture,
+                otherOffers,
+                after);
     }
 }

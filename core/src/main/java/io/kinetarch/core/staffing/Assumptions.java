@@ -73,21 +73,6 @@ public record Assumptions(
                 shrinkage);
     }
 
-    /** The same with another share of chats that a bot finishes by itself. */
-    public Assumptions finishedByBot(double share) {
-        return new Assumptions(
-                volume,
-                handling,
-                chatsAtOnce,
-                answerShare,
-                withinSeconds,
-                maxMeanWaitSeconds,
-                maxAbandonment,
-                maxOccupancy,
-                share,
-                shrinkage);
-    }
-
     /** The chats that reach people. */
     double chats(double expected) {
         return expected * volume * (botShare == null ? 1 : 1 - botShare);

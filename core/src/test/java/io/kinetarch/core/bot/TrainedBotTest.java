@@ -13,6 +13,7 @@ import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Sentences;
+import io.kinetarch.core.plan.ServiceQuestion;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.TopicId;
 import java.util.ArrayList;
@@ -32,6 +33,9 @@ class TrainedBotTest {
             FollowUp.Kind.PATTERN,
             "TS-[0-9]{6}");
 
+    private static final ServiceQuestion SERVICE =
+            new ServiceQuestion("found-things", 5, LocalText.of("en", "I cannot look it up."));
+
     private final TrainedBot bot = trained();
 
     private static TrainedBot trained() {
@@ -47,6 +51,8 @@ class TrainedBotTest {
                 List.of(
                         LocalText.of(Map.of("en", "First on {booking}, says {bot}.", "de", "Zuerst.")),
                         LocalText.of("en", "Then.")),
+                id.equals("lost") ? SERVICE : null,
+                null,
                 null,
                 id.equals("dog") ? List.of(new TopicId("timetable")) : List.of(),
                 Topic.After.NOTHING))));
@@ -64,7 +70,11 @@ class TrainedBotTest {
                 Sentences.NONE)));
         Plan plan = SamplePlan.plan().edited(edits);
         var bot = (Bot) plan.element(id).orElseThrow();
-        return TrainedBot.of(plan, bot, Understanding.of(TrainedBot.phrases(plan, bot)));
+        return TrainedBot.of(
+                plan,
+                bot,
+                Understanding.of(TrainedBot.phrases(plan, bot)),
+                Knowledge.of(List.of(KnowledgeTest.page("Fares", "Children under four travel free of charge."))));
     }
 
     private Reply says(Talk talk, String text) {
@@ -125,6 +135,43 @@ class TrainedBotTest {
 
         assertThat(third.kind()).isEqualTo(Kind.ANSWER);
         assertThat(third.talk().asked()).isNull();
+    }
+
+    @Test
+    void leavesItsQuestionWhereSomethingElseIsAsked() {
+        var asks = says(begun("en"), "how do I get a refund");
+
+        var other = says(asks.talk(), "are pets allowed on board");
+
+        assertThat(other.topic())
+                .isNotNull()
+                .extracting(topic -> topic.id().value())
+                .isEqualTo("dog");
+        assertThat(other.talk().asked()).isNull();
+    }
+
+    @Test
+    void goesOnWithWhatAServiceSays() {
+        var looks = says(begun("en"), "I lost my phone on board");
+        assertThat(looks.kind()).isEqualTo(Kind.LOOKS_UP);
+        assertThat(looks.says()).isEmpty();
+
+        assertThat(bot.told(looks, Map.of("booking", "a phone")).says())
+                .containsExactly("First on a phone, says Tern.");
+        assertThat(bot.told(looks, null).says()).containsExactly("I cannot look it up.");
+    }
+
+    @Test
+    void quotesAPageWhereNoTopicFits() {
+        var quote = bot.reply(begun("en"), "do children under four travel free", 0.9);
+
+        assertThat(quote.kind()).isEqualTo(Kind.QUOTE);
+        assertThat(quote.says()).containsExactly("Children under four travel free of charge.");
+        assertThat(quote.quoted())
+                .isNotNull()
+                .extracting(passage -> passage.page().name())
+                .isEqualTo("Fares");
+        assertThat(quote.talk().misses()).isZero();
     }
 
     @Test

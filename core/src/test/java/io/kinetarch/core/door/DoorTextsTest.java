@@ -103,7 +103,7 @@ class DoorTextsTest {
                 .languages("en", "de")
                 .texts(SampleDoor.texts("en", "de"))
                 .asks(question)
-                .cards(new AnswerCard(LocalText.of("en", "Q"), LocalText.of(Map.of("en", "A", "de", "A"))))
+                .cards(AnswerCard.of(LocalText.of("en", "Q"), LocalText.of(Map.of("en", "A", "de", "A"))))
                 .door();
 
         assertThat(new DoorTexts(PLAN, door).missing())

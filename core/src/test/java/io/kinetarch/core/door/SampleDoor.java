@@ -144,6 +144,7 @@ public final class SampleDoor {
                 ending,
                 false,
                 cards,
+                false,
                 invitations,
                 look,
                 pages,

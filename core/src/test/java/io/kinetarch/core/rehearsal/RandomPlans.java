@@ -98,6 +98,7 @@ public final class RandomPlans {
                 rules(),
                 List.of(),
                 topics(),
+                List.of(),
                 List.of());
     }
 
@@ -285,6 +286,7 @@ public final class RandomPlans {
                 plain.ending(),
                 random.nextBoolean(),
                 List.of(),
+                false,
                 List.of(),
                 plain.look(),
                 List.of(),

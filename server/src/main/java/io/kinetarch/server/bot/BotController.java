@@ -7,7 +7,7 @@ import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Topic;
-import io.kinetarch.core.staffing.Assumptions;
+import io.kinetarch.server.bot.LimitCosts.LimitHours;
 import io.kinetarch.server.bot.QualityDocument.Utterance;
 import io.kinetarch.server.bot.TalkDocuments.Replied;
 import io.kinetarch.server.bot.TalkDocuments.Said;
@@ -17,7 +17,6 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.staffing.Outlooks;
 import java.util.List;
-import java.util.stream.DoubleStream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,19 +29,23 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/plans/{plan}/bots/{bot}")
 class BotController {
-    private static final List<Double> LIMITS = List.of(0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9);
     private static final int LONGEST_TEXT = 5_000;
     private static final int MOST_TOPICS = 500;
-    private static final double MOST_FINISHED = 0.95;
 
     private final Plans plans;
     private final TrainedBots trained;
     private final Outlooks outlooks;
+    private final LimitCosts costs;
+    private final Talks talks;
+    private final Heard heard;
 
-    BotController(Plans plans, TrainedBots trained, Outlooks outlooks) {
+    BotController(Plans plans, TrainedBots trained, Outlooks outlooks, LimitCosts costs, Talks talks, Heard heard) {
         this.plans = plans;
         this.trained = trained;
         this.outlooks = outlooks;
+        this.costs = costs;
+        this.talks = talks;
+        this.heard = heard;
     }
 
     /** How it does on its test utterances; without any, on its own phrases. */
@@ -60,41 +63,19 @@ class BotController {
         return QualityDocument.of(trained.of(document, bot(document, bot)), limit(document), mostWrong);
     }
 
-    /**
-     * What a limit takes of people.
-     *
-     * @param finished the share of all test utterances that the bot finishes by itself under it
-     * @param requiredHours operator-hours of the next whole week if the bot finished that share of all chats
-     */
-    record LimitHours(double limit, double finished, double requiredHours) {}
-
     /** What limits take of people. */
     @GetMapping("/hours")
     List<LimitHours> hours(@PathVariable String plan, @PathVariable String bot) {
         var planned = outlooks.get(plan, Which.draft, null);
         var document = planned.state().plan();
-        var learned = trained.of(document, bot(document, bot));
-        var trial = Trial.of(learned);
-        return DoubleStream.concat(LIMITS.stream().mapToDouble(limit -> limit), DoubleStream.of(limit(document)))
-                .sorted()
-                .distinct()
-                .mapToObj(limit -> {
-                    double finished = Math.min(
-                            MOST_FINISHED,
-                            trial.finished(
-                                            limit,
-                                            topic -> learned.topic(topic.value())
-                                                    .map(Topic::handsOver)
-                                                    .orElse(true))
-                                    .share());
-                    return new LimitHours(
-                            limit,
-                            finished,
-                            outlooks.whatIf(planned, Assumptions.AS_PLANNED.finishedByBot(finished))
-                                    .totals()
-                                    .requiredHours());
-                })
-                .toList();
+        return costs.of(planned, trained.of(document, bot(document, bot)));
+    }
+
+    /** What visitors of live chats wrote first, and nobody has said the topic of yet. */
+    @GetMapping("/heard")
+    Heard.HeardUtterances heard(@PathVariable String plan, @PathVariable String bot) {
+        var document = state(plan, Which.draft);
+        return heard.of(plan, document, bot(document, bot), limit(document));
     }
 
     /** What the bot of the draft says to it. */
@@ -108,7 +89,7 @@ class BotController {
         var learned = trained.of(document, bot(document, bot));
         var stands = said.stands();
         var talk = stands == null ? Talk.begun(null) : stands.toTalk();
-        return Replied.of(learned, learned.reply(talk, said.text(), limit(document)));
+        return Replied.of(learned, talks.reply(learned, talk, said.text(), limit(document)));
     }
 
     /**

@@ -1,5 +1,6 @@
 package io.kinetarch.server.bot;
 
+import io.kinetarch.core.bot.Likeness;
 import io.kinetarch.core.bot.TrainedBot;
 import io.kinetarch.core.bot.Trial;
 import io.kinetarch.core.bot.Trial.Bin;
@@ -10,6 +11,7 @@ import io.kinetarch.core.bot.Tried.Fate;
 import io.kinetarch.core.bot.Understood.Candidate;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.Topic;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -22,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param curve what would, as the limit moves
  * @param recommended the lowest limit under which at most that share is answered wrongly; null where there is none
  * @param accuracy the share of utterances with a topic whose likeliest topic is right
+ * @param passedOn utterances of topics that the bot is not sure enough of, grouped by likeness, the largest groups first
  * @param reliability what is said with a certainty, and how often it is right
  */
 record QualityDocument(
@@ -36,7 +39,7 @@ record QualityDocument(
         List<Bin> reliability,
         List<TopicQuality> topics,
         List<ConfusionDocument> confusions,
-        List<Utterance> passedOn,
+        List<List<Utterance>> passedOn,
         List<Utterance> strangersAnswered) {
 
     /** What the bot was tried with. */
@@ -130,15 +133,31 @@ record QualityDocument(
                                         .map(tried -> Utterance.of(bot, tried, limit))
                                         .toList()))
                         .toList(),
-                trial.tried().stream()
-                        .filter(one -> one.right() != null && one.fate(limit) == Fate.PASSED_ON)
-                        .limit(MOST_LISTED)
-                        .map(tried -> Utterance.of(bot, tried, limit))
-                        .toList(),
+                passedOn(bot, trial, limit),
                 trial.tried().stream()
                         .filter(one -> one.right() == null && one.fate(limit) == Fate.ANSWERED_WRONGLY)
                         .map(tried -> Utterance.of(bot, tried, limit))
                         .toList());
+    }
+
+    /** Language by language, what is alike together: such a group is a phrase that is lacking, or a topic. */
+    private static List<List<Utterance>> passedOn(TrainedBot bot, Trial trial, double limit) {
+        return bot.bot().languages().stream()
+                .flatMap(language -> {
+                    var passed = trial.tried().stream()
+                            .filter(one -> one.language().equals(language)
+                                    && one.right() != null
+                                    && one.fate(limit) == Fate.PASSED_ON)
+                            .limit(MOST_LISTED)
+                            .toList();
+                    return Likeness.groups(passed.stream().map(Tried::text).toList(), language).stream()
+                            .map(numbers -> numbers.stream()
+                                    .map(passed::get)
+                                    .map(tried -> Utterance.of(bot, tried, limit))
+                                    .toList());
+                })
+                .sorted(Comparator.<List<Utterance>>comparingInt(List::size).reversed())
+                .toList();
     }
 
     private static TopicQuality topic(TrainedBot bot, Trial trial, Topic topic, double limit) {

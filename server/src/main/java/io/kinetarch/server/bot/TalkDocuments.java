@@ -1,5 +1,6 @@
 package io.kinetarch.server.bot;
 
+import io.kinetarch.core.bot.Passage;
 import io.kinetarch.core.bot.Reply;
 import io.kinetarch.core.bot.Talk;
 import io.kinetarch.core.bot.TrainedBot;
@@ -7,6 +8,8 @@ import io.kinetarch.core.bot.Understood;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.TopicId;
+import io.kinetarch.server.bot.Talks.Lookup;
+import io.kinetarch.server.door.DoorDocuments;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.List;
@@ -68,6 +71,9 @@ final class TalkDocuments {
      * @param candidates the likeliest topics; courtesies are among them by their names
      * @param none the probability that it is about none of them
      * @param offers topics as buttons
+     * @param picture address of the picture under the answer, relative to the application
+     * @param quoted the passage that is said; null for none
+     * @param lookup what a service was asked; null for nothing
      */
     record Replied(
             Stands stands,
@@ -77,12 +83,17 @@ final class TalkDocuments {
             List<String> says,
             List<Offer> offers,
             @Nullable String link,
+            @Nullable String picture,
+            @Nullable Quoted quoted,
+            @Nullable Lookup lookup,
             @Nullable Double certainty,
             @Nullable Double none,
             List<CandidateDocument> candidates) {
-        static Replied of(TrainedBot bot, Reply reply) {
+        static Replied of(TrainedBot bot, Talks.Said talked) {
+            var reply = talked.reply();
             var understood = Optional.ofNullable(reply.understood());
-            var about = Optional.ofNullable(reply.topic()).flatMap(topic -> bot.topic(topic.value()));
+            var about = Optional.ofNullable(reply.topic());
+            var answered = reply.answered();
             String language = Optional.ofNullable(reply.talk().language())
                     .orElse(bot.bot().languages().getFirst());
             var labels = bot.labels(reply.offers(), language);
@@ -90,12 +101,17 @@ final class TalkDocuments {
                     Stands.of(reply.talk()),
                     reply.kind(),
                     about.map(Topic::id).map(ElementId::value).orElse(null),
-                    reply.kind() == Reply.Kind.ANSWER ? about.map(Topic::after).orElse(null) : null,
+                    answered.map(Topic::after).orElse(null),
                     reply.says(),
                     IntStream.range(0, labels.size())
                             .mapToObj(i -> new Offer(reply.offers().get(i).value(), labels.get(i)))
                             .toList(),
-                    reply.link(),
+                    answered.map(Topic::link).orElse(null),
+                    answered.map(Topic::picture)
+                            .map(digest -> DoorDocuments.PICTURES + digest)
+                            .orElse(null),
+                    reply.quoted() == null ? null : Quoted.of(reply.quoted()),
+                    talked.lookup(),
                     understood.map(Understood::certainty).orElse(null),
                     understood.map(Understood::none).orElse(null),
                     understood
@@ -110,6 +126,21 @@ final class TalkDocuments {
                                             candidate.certainty()))
                                     .toList())
                             .orElse(List.of()));
+        }
+    }
+
+    /** The passage of a help page that is said. */
+    record Quoted(
+            String page,
+            String title,
+            String heading,
+            @Nullable String source) {
+        static Quoted of(Passage passage) {
+            return new Quoted(
+                    passage.page().id().value(),
+                    passage.page().name(),
+                    passage.heading(),
+                    passage.page().source());
         }
     }
 

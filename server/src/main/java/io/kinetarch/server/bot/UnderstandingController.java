@@ -34,7 +34,7 @@ class UnderstandingController {
      * @param intents at most {@value #MOST_INTENTS}, with {@value #MOST_PHRASES} phrases in all
      * @param utterances at most {@value #MOST_UTTERANCES}
      */
-    record UnderstandingDocument(List<Intent> intents, List<Utterance> utterances) {}
+    record UnderstandingDocument(List<Intent> intents, List<AskedUtterance> utterances) {}
 
     /**
      * An intent.
@@ -48,7 +48,7 @@ class UnderstandingController {
      *
      * @param language null to have it found out among those of the phrases
      */
-    record Utterance(String text, @Nullable String language) {}
+    record AskedUtterance(String text, @Nullable String language) {}
 
     /** What was understood, in the order of the utterances. */
     record UnderstandingResult(double trainedMillis, List<Answer> answers) {}

@@ -17,6 +17,7 @@ import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.HelpPageId;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Membership;
@@ -47,6 +48,7 @@ final class DocumentModule extends SimpleModule {
             CheckId.class,
             DepartmentId.class,
             DoorId.class,
+            HelpPageId.class,
             HoursId.class,
             OperatorId.class,
             QuestionId.class,

@@ -5,6 +5,7 @@ import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Check;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
@@ -37,9 +38,10 @@ public record PlanDocument(
         List<Check> checks,
         List<Topic> topics,
         List<Bot> bots,
+        List<HelpPage> helpPages,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable SortedMap<String, String> pictures) {
     /** The version of the plan document that this program writes. */
-    public static final int SCHEMA_VERSION = 7;
+    public static final int SCHEMA_VERSION = 8;
 
     public PlanDocument {
         if (schemaVersion != SCHEMA_VERSION) {
@@ -48,7 +50,8 @@ public record PlanDocument(
                     "only plan documents of schema version " + SCHEMA_VERSION + " are taken here, not " + schemaVersion
                             + "; importing an older one and exporting it brings it up to date");
         }
-        var _ = new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks, topics, bots);
+        var _ = new Plan(
+                settings, skills, hours, departments, queues, operators, doors, rules, checks, topics, bots, helpPages);
     }
 
     /** The document of a plan, without pictures. */
@@ -66,6 +69,7 @@ public record PlanDocument(
                 plan.checks(),
                 plan.topics(),
                 plan.bots(),
+                plan.helpPages(),
                 null);
     }
 
@@ -84,11 +88,13 @@ public record PlanDocument(
                 checks,
                 topics,
                 bots,
+                helpPages,
                 otherPictures.isEmpty() ? null : otherPictures);
     }
 
     /** The plan of this document. */
     public Plan toPlan() {
-        return new Plan(settings, skills, hours, departments, queues, operators, doors, rules, checks, topics, bots);
+        return new Plan(
+                settings, skills, hours, departments, queues, operators, doors, rules, checks, topics, bots, helpPages);
     }
 }

@@ -53,6 +53,12 @@ final class PlanMigration {
             document.putArray("bots");
             document.put("schemaVersion", 7);
         }
+        if (document.path("schemaVersion").asInt() == 7) {
+            objects(document, "topics").forEach(PlanMigration::topicToVersion8);
+            objects(document, "doors").forEach(PlanMigration::doorToVersion8);
+            document.putArray("helpPages");
+            document.put("schemaVersion", 8);
+        }
     }
 
     /** Version 7 has topics as elements of their own, with all that a bot knows of them. */
@@ -74,6 +80,17 @@ final class PlanMigration {
             element.putArray("offers");
             element.put("after", topic.path("handsOver").asBoolean(false) ? "HAND_OVER" : "NOTHING");
         });
+    }
+
+    /** Version 8 has answers with a picture, and with what a service says. */
+    static void topicToVersion8(ObjectNode topic) {
+        topic.putNull("service").putNull("picture");
+    }
+
+    /** Version 8 has doors that show help pages, and cards that come from topics. */
+    static void doorToVersion8(ObjectNode door) {
+        door.put("help", false);
+        objects(door, "cards").forEach(card -> card.putNull("topic"));
     }
 
     /** Version 7 says of a bot's shares in which language, and where they were measured. */

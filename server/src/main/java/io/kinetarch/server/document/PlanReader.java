@@ -11,6 +11,7 @@ import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.Settings;
+import io.kinetarch.core.plan.Topic;
 import io.kinetarch.server.problem.Culprit;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -104,12 +105,19 @@ public class PlanReader {
         }
         if (type == Settings.class && element.has("topics")) {
             PlanMigration.settingsToVersion7(element);
+        } else if (type == Topic.class && !element.has("service")) {
+            PlanMigration.topicToVersion8(element);
         } else if (type == HoursSet.class && !element.has("closing")) {
             PlanMigration.hoursToVersion5(element);
         } else if (type == Queue.class && !element.has("handover")) {
             PlanMigration.queueToVersion5(element);
-        } else if (type == FrontDoor.class && !element.has("opens")) {
-            PlanMigration.doorToVersion5(element);
+        } else if (type == FrontDoor.class) {
+            if (!element.has("opens")) {
+                PlanMigration.doorToVersion5(element);
+            }
+            if (!element.has("help")) {
+                PlanMigration.doorToVersion8(element);
+            }
         } else if (type == Department.class && isBefore5(element)) {
             PlanMigration.departmentToVersion5(element);
         }

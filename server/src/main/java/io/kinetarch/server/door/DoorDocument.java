@@ -25,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param texts what stands where, with its placeholders
  * @param words on what can be pressed and beside it, by key
  * @param picture address of the picture, relative to the application; null without one
+ * @param help the first help pages; none where the door shows none
  */
 public record DoorDocument(
         int schemaVersion,
@@ -48,8 +49,16 @@ public record DoorDocument(
         List<Invite> invitations,
         Look look,
         @Nullable String picture,
-        List<PageFact> facts) {
+        List<PageFact> facts,
+        List<HelpLink> help) {
     static final int SCHEMA_VERSION = 1;
+
+    /**
+     * A help page that may be read before a chat.
+     *
+     * @param page its id
+     */
+    public record HelpLink(String page, String title) {}
 
     /** How a language is written. */
     public enum Direction {

@@ -10,6 +10,7 @@ import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.server.door.DoorDocument.AskedQuestion;
 import io.kinetarch.server.door.DoorDocument.Card;
 import io.kinetarch.server.door.DoorDocument.Direction;
+import io.kinetarch.server.door.DoorDocument.HelpLink;
 import io.kinetarch.server.door.DoorDocument.Invite;
 import io.kinetarch.server.door.DoorDocument.Offered;
 import io.kinetarch.server.door.DoorDocument.Said;
@@ -31,6 +32,9 @@ public class DoorDocuments {
     DoorDocuments(ControlWords words) {
         this.words = words;
     }
+
+    /** More stand on the help pages' own list. */
+    private static final int MOST_HELP_PAGES = 5;
 
     /** Where pictures are, relative to the application; visitors may see them. */
     public static final String PICTURES = "visit/pictures/";
@@ -60,7 +64,7 @@ public class DoorDocuments {
                 door.message().stream().map(reader::question).toList(),
                 door.ending(),
                 door.callBack(),
-                door.cards().stream()
+                plan.cardsOf(door).stream()
                         .map(card -> new Card(reader.said(card.question()), reader.said(card.answer())))
                         .toList(),
                 door.invitations().stream()
@@ -73,7 +77,11 @@ public class DoorDocuments {
                         .toList(),
                 door.look(),
                 door.look().picture() == null ? null : PICTURES + door.look().picture(),
-                door.facts());
+                door.facts(),
+                plan.helpPagesOf(door, language).stream()
+                        .limit(MOST_HELP_PAGES)
+                        .map(page -> new HelpLink(page.id().value(), page.name()))
+                        .toList());
     }
 
     /**

@@ -10,6 +10,8 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.HelpPage;
+import io.kinetarch.core.plan.HelpPageId;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
 import io.kinetarch.core.plan.Operator;
@@ -39,7 +41,8 @@ public enum ElementKind {
     rules(Rule.class, RuleId::new),
     checks(Check.class, CheckId::new),
     topics(Topic.class, TopicId::new),
-    bots(Bot.class, BotId::new);
+    bots(Bot.class, BotId::new),
+    helpPages(HelpPage.class, HelpPageId::new);
 
     private final Class<? extends Element> type;
 
@@ -65,6 +68,7 @@ public enum ElementKind {
             case CheckId _ -> checks;
             case TopicId _ -> topics;
             case BotId _ -> bots;
+            case HelpPageId _ -> helpPages;
             case QuestionId _ -> throw new IllegalArgumentException("questions stand within their doors");
         };
     }

@@ -2,7 +2,9 @@ package io.kinetarch.server.staffing;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import io.kinetarch.core.plan.BotShare;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.presence.Presences;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Assumptions;
@@ -135,6 +137,14 @@ public class Outlooks {
     public Outlook edited(Outlook outlook, Plan plan) {
         return asPlanned(
                 outlook.state().with(plan), outlook.forecast(), outlook.state().presences());
+    }
+
+    /** An outlook with a bot that finishes other shares of topics, which is not kept. */
+    public Outlook withBotShares(Outlook outlook, List<BotShare> shares) {
+        var plan = outlook.state().plan();
+        var state = outlook.state()
+                .with(plan.edited(List.of(new PlanEdit.Put(plan.settings().withBotShares(shares)))));
+        return work(state, outlook.forecast().week());
     }
 
     private Outlook work(State state, WeekOfHalfHours week) {

@@ -4,6 +4,7 @@ import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.server.door.Embedding;
+import io.kinetarch.server.installation.Installation;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.shell.PublicAddress;
 import io.kinetarch.server.visit.LivePlans;
@@ -13,6 +14,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +28,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * A web site of the demo's ferry line, on a port and so an origin of its own: pages that show the live plan's doors as a real site
@@ -38,19 +41,32 @@ public class StandInSite implements DisposableBean {
     private static final String PLAN = "tarnwick";
     private static final String STYLE = "/site.css";
     private static final String FRAME = "/framed";
+    /** A help page of the site, for bots to quote from. */
+    private static final String HELP = "/help/pets";
 
     private final LivePlans plans;
     private final PublicAddress address;
     private final HttpServer server;
     private final String template = read("page.html");
     private final String style = read("site.css");
+    private final String help = read("help-pets.html");
 
-    StandInSite(LivePlans plans, PublicAddress address, @Value("${kinetarch.stand-in.port}") int port)
+    StandInSite(
+            LivePlans plans,
+            PublicAddress address,
+            Installation installation,
+            Clock clock,
+            JsonMapper json,
+            @Value("${kinetarch.stand-in.port}") int port)
             throws IOException {
         this.plans = plans;
         this.address = address;
         server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
         server.createContext("/", this::answer);
+        var bookings = installation.services().get("bookings");
+        if (bookings != null) {
+            server.createContext(bookings.address().getPath(), new BookingOffice(bookings.key(), clock, json));
+        }
         server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
         server.start();
         LOG.info("The stand-in site is at {}", origin());
@@ -138,6 +154,10 @@ public class StandInSite implements DisposableBean {
     private void answer(HttpExchange exchange) throws IOException {
         try (exchange) {
             String path = exchange.getRequestURI().getPath();
+            if (path.equals(HELP)) {
+                send(exchange, "text/html", help);
+                return;
+            }
             if (path.equals(STYLE)) {
                 send(exchange, "text/css", style);
                 return;

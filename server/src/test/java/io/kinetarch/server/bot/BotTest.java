@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
+import io.kinetarch.server.OlderDocuments;
 import io.kinetarch.server.TestServer;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -226,6 +228,7 @@ class BotTest {
     @Test
     void topicsOfOlderPlansBecomeTopicsOfTheirOwn() {
         var document = (ObjectNode) api.get(PLAN + "/document?of=live").ok().body();
+        OlderDocuments.toVersion7(document);
         document.put("schemaVersion", 6).remove(List.of("topics", "bots"));
         var settings = (ObjectNode) document.path("settings");
         settings.putArray("topics")
@@ -241,6 +244,53 @@ class BotTest {
         assertThat(topics.path(0).path("id").asString()).isEqualTo("lost-property");
         assertThat(topics.path(0).path("skill").asString()).isEqualTo("lost-property");
         assertThat(topics.path(0).path("after").asString()).isEqualTo("HAND_OVER");
+    }
+
+    @Test
+    void topicsComeAndGoAsAFile() {
+        String plan = own("bot-file");
+        String file = api.get(plan + "/topics.csv").raw().body();
+        assertThat(file).startsWith("topic,what,number,language,text").contains("Travelling with a dog,phrase,,en,");
+
+        var nothing = api.postCsv(plan + "/topics.csv/preview", file.getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+        assertThat(nothing.path("changes").size())
+                .as("its own file changes nothing")
+                .isZero();
+
+        String more =
+                "topic,what,language,text\nTravelling with a dog,phrase,en,my beagle comes along\nWhales,phrase,en,will I see whales\n,phrase,en,lost\n";
+        var preview = api.postCsv(plan + "/topics.csv/preview", more.getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+        assertThat(preview.path("changes").toString())
+                .contains("my beagle comes along")
+                .contains("Whales");
+        assertThat(preview.path("faults").size()).isEqualTo(1);
+
+        long change = api.get(plan + "/draft").ok().body().path("change").asLong();
+        api.putCsv(plan + "/topics.csv?change=" + change, more).ok();
+        assertThat(topic(api.get(plan + "/document").ok().body(), "whales")
+                        .path("phrases")
+                        .path("en")
+                        .path(0)
+                        .asString())
+                .isEqualTo("will I see whales");
+        api.postCsv(plan + "/topics.csv/preview", "topic;text\n\"open".getBytes(StandardCharsets.UTF_8))
+                .problem(400, "unreadable-file", null);
+    }
+
+    @Test
+    void whatIsPassedOnStandsInGroupsOfALanguage() {
+        var quality = api.get(TERN + "/quality").ok().body();
+
+        assertThat(quality.path("passedOn").size()).isPositive();
+        quality.path("passedOn")
+                .forEach(group -> assertThat(group.valueStream()
+                                .map(one -> one.path("language").asString())
+                                .distinct())
+                        .hasSize(1));
     }
 
     @Test

@@ -1,0 +1,37 @@
+package io.kinetarch.server.installation;
+
+import java.net.URI;
+import java.util.List;
+import java.util.Map;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * Settings of the installation, which plans name and never hold.
+ *
+ * @param services that bots may ask, by their names
+ * @param helpSites origins that help pages may be read from, such as https://help.ferry.example
+ */
+@ConfigurationProperties("kinetarch.installation")
+public record Installation(
+        @DefaultValue Map<String, Service> services,
+        @DefaultValue List<String> helpSites) {
+    public Installation {
+        services = Map.copyOf(services);
+        helpSites = List.copyOf(helpSites);
+    }
+
+    /**
+     * A service.
+     *
+     * @param key that calls are signed with
+     */
+    public record Service(URI address, String key) {
+        public Service {
+            if (key.isBlank()) {
+                throw new IllegalArgumentException(
+                        "the service at " + address + " needs a key, which calls are signed with");
+            }
+        }
+    }
+}

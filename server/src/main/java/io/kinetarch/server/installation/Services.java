@@ -1,0 +1,122 @@
+package io.kinetarch.server.installation;
+
+import io.kinetarch.core.plan.ServiceQuestion;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.properties.EnableConfigurationProperties;
+import org.springframework.stereotype.Service;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Asks the services of the installation what bots need to know. */
+@Service
+@EnableConfigurationProperties(Installation.class)
+public class Services {
+    private static final Logger LOG = LoggerFactory.getLogger(Services.class);
+    private static final int MOST_BYTES = 16 * 1024;
+    private static final int MOST_VALUES = 20;
+    private static final int LONGEST_VALUE = 500;
+
+    private final Installation installation;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final HttpClient client = HttpClient.newBuilder()
+            .connectTimeout(Duration.ofSeconds(5))
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+
+    Services(Installation installation, JsonMapper json, Clock clock) {
+        this.installation = installation;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** What a service is asked. */
+    record Asked(String topic, @Nullable String language, Map<String, String> values) {}
+
+    /** What it answers: values that stand in the bot's words. */
+    record Told(Map<String, String> values) {}
+
+    /** The names of all that the installation knows. */
+    public List<String> names() {
+        return installation.services().keySet().stream().sorted().toList();
+    }
+
+    /**
+     * Asks, and waits as long as the question says.
+     *
+     * @return what it answered; none where it did not in time, or not well, or the installation does not know it
+     */
+    public Optional<Map<String, String>> ask(
+            ServiceQuestion question, String topic, @Nullable String language, Map<String, String> values) {
+        var service = installation.services().get(question.service());
+        if (service == null) {
+            LOG.warn("The plan asks the service {}, which this installation does not know", question.service());
+            return Optional.empty();
+        }
+        String body = json.writeValueAsString(new Asked(topic, language, values));
+        long instant = clock.instant().getEpochSecond();
+        var request = HttpRequest.newBuilder(service.address())
+                .timeout(Duration.ofSeconds(question.seconds()))
+                .header("Content-Type", "application/json")
+                .header(Signature.INSTANT_HEADER, Long.toString(instant))
+                .header(Signature.HEADER, Signature.of(service.key(), instant, body))
+                .POST(HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        var answer = client.sendAsync(request, BodyHandlers.ofInputStream());
+        try {
+            // The request's own limit ends with the headers; a body that drips is waited for no longer either.
+            var told = answer.thenApply(response -> response.statusCode() == 200 ? read(response.body()) : null)
+                    .get(question.seconds(), TimeUnit.SECONDS);
+            return Optional.ofNullable(told).map(Services::bounded);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (ExecutionException | TimeoutException e) {
+            LOG.warn("The service {} did not answer well: {}", question.service(), e.toString());
+        }
+        answer.cancel(true);
+        return Optional.empty();
+    }
+
+    private @Nullable Told read(InputStream body) {
+        try (body) {
+            byte[] bytes = body.readNBytes(MOST_BYTES + 1);
+            return bytes.length > MOST_BYTES
+                    ? null
+                    : json.readValue(new String(bytes, StandardCharsets.UTF_8), Told.class);
+        } catch (IOException | JacksonException e) {
+            LOG.warn("A service answered what cannot be read: {}", e.toString());
+            return null;
+        }
+    }
+
+    private static Map<String, String> bounded(Told told) {
+        var kept = new LinkedHashMap<String, String>();
+        told.values().entrySet().stream()
+                .filter(value -> value.getKey().matches("[a-z][a-z0-9_]{0,39}"))
+                .limit(MOST_VALUES)
+                .forEach(value -> kept.put(
+                        value.getKey(),
+                        value.getValue()
+                                .substring(
+                                        0,
+                                        Math.min(LONGEST_VALUE, value.getValue().length()))));
+        return kept;
+    }
+}

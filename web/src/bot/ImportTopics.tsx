@@ -1,0 +1,54 @@
+import { Modal } from 'antd';
+import { useState } from 'react';
+import { usePreviewTopics, useTakeTopics } from '../api/bot';
+import { ChangeEntries } from '../plan/ChangeEntries';
+import { useWorkplace } from '../plan/workplace';
+import { ErrorNote } from '../ui/ErrorNote';
+import { Faults } from '../ui/Faults';
+
+/** Reads a CSV of topics, shows what it would add, and changes the draft only when told to. */
+export function ImportTopics({ onClose }: { onClose: () => void }) {
+  const { draft } = useWorkplace();
+  const preview = usePreviewTopics(draft.id);
+  const take = useTakeTopics(draft.id);
+  const [file, setFile] = useState<{ file: File; change: number } | null>(null);
+  const changes = preview.data?.changes ?? [];
+  return (
+    <Modal
+      open
+      width={640}
+      title={<h2>Import topics</h2>}
+      okText={changes.length === 0 ? 'Import' : `Import ${changes.length} ${changes.length === 1 ? 'topic' : 'topics'}`}
+      okButtonProps={{ disabled: changes.length === 0 }}
+      confirmLoading={take.isPending}
+      onCancel={onClose}
+      onOk={() => file && take.mutate(file, { onSuccess: onClose })}
+    >
+      <p className="soft">
+        Columns “topic” and “text”, and “what” (phrase, test, answer or label), “language” and, for answers, “number”. Lines add to the
+        topics; nothing is taken away.
+      </p>
+      <label className="gate-field">
+        <span>CSV file</span>
+        <input
+          type="file"
+          accept=".csv,.txt,.xlsx,text/csv"
+          onChange={(event) => {
+            const chosen = event.target.files?.[0];
+            if (!chosen) return;
+            setFile({ file: chosen, change: draft.change });
+            preview.mutate(chosen);
+          }}
+        />
+      </label>
+      <ErrorNote error={preview.error ?? take.error} />
+      {preview.data && (
+        <section aria-label="What the file would do">
+          {changes.length === 0 && <p role="status">The topics have everything that the file says.</p>}
+          <Faults faults={preview.data.faults} />
+          <ChangeEntries entries={changes} error={null} />
+        </section>
+      )}
+    </Modal>
+  );
+}
