@@ -38,6 +38,14 @@ export function useLimitHours(plan: string, bot: string) {
   });
 }
 
+/** What became of the drafts that it laid in operators' replies. */
+export function useDrafted(plan: string, bot: string) {
+  return useQuery({
+    queryKey: [plan, 'bots', bot, 'drafts'],
+    queryFn: () => call<Schemas['DraftsOfTopic'][]>('GET', `${path(plan, bot)}/drafts`),
+  });
+}
+
 /** What visitors of live chats wrote that nobody has said the topic of yet. */
 export function useHeard(plan: string, bot: string) {
   return useQuery({

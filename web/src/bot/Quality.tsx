@@ -6,6 +6,7 @@ import { SETTINGS_ID } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Confusions } from './Confusions';
+import { Drafted } from './Drafted';
 import { HeardUtterances } from './HeardUtterances';
 import { LimitCurve } from './LimitCurve';
 import { MeasuredShares } from './MeasuredShares';
@@ -101,6 +102,7 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: Qualit
       <Confusions topics={topics} quality={quality} />
       <PassedOn bot={bot} topics={topics} quality={quality} />
       <HeardUtterances bot={bot} topics={topics} />
+      <Drafted bot={bot} />
       <MeasuredShares bot={bot} topics={topics} quality={quality} />
     </div>
   );

@@ -83,6 +83,7 @@ export function Talk({ bot }: { bot: Bot }) {
                 ))}
               </p>
             )}
+            {reply.kind === 'PERSON' && <p className="soft">→ Asks for a person, and gets one.</p>}
             {reply.after && AFTER[reply.after] && <p className="soft">→ {AFTER[reply.after]}</p>}
             {reply.stands.misses >= misses && <p className="short">▾ Given up after {reply.stands.misses} misses: a person takes over.</p>}
           </li>
@@ -115,6 +116,7 @@ const COURTESIES: Record<string, string> = {
   '~thanks': 'thanks',
   '~who-are-you': 'who are you?',
   '~goodbye': 'a goodbye',
+  '~person': 'asks for a person',
 };
 
 const nameOf = (name: string) => COURTESIES[name] ?? name;

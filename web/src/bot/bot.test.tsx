@@ -96,7 +96,7 @@ function show(address = '/bot') {
   return renderInWorkplace(
     <BotView />,
     plan,
-    { '/quality': quality, '/hours': curve.map(({ limit }) => ({ limit, requiredHours: 100 + 100 * limit })), '/heard': heard, '/help-pages/found': found, '/installation/outside': { services: [], helpSites: ['https://help.example'] }, '/help-pages/read': read, '/talk': reply, '/flips': flips, '/draft/edits': { change: 1, version: 2 } },
+    { '/quality': quality, '/hours': curve.map(({ limit }) => ({ limit, requiredHours: 100 + 100 * limit })), '/heard': heard, '/drafts': [{ topic: 'Dogs', taken: 3, changed: 1, dropped: 2 }], '/help-pages/found': found, '/installation/outside': { services: [], helpSites: ['https://help.example'] }, '/help-pages/read': read, '/talk': reply, '/flips': flips, '/draft/edits': { change: 1, version: 2 } },
     { address },
   );
 }
@@ -146,6 +146,12 @@ describe('the bot', () => {
     await screen.findByText('“where is my suitcase”');
     fireEvent.click(screen.getByRole('button', { name: 'Test with it' }));
     await waitFor(() => expect(JSON.stringify(sent)).toContain('"strangers":{"en":["where is my suitcase","my suitcase is gone"]}'));
+  });
+
+  it('says what operators did with its drafts', async () => {
+    show('/bot?part=quality');
+    const drafts = await screen.findByRole('region', { name: 'Drafts' });
+    await waitFor(() => expect([...drafts.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['3', '1', '2']));
   });
 
   it('says which passage a question is answered with', async () => {

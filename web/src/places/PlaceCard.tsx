@@ -63,6 +63,7 @@ function Offered({ desk, place, at, number, actions }: PlaceProps) {
       ))}
       {reason && <p className="soft">Why you: {reason}.</p>}
       <Facts place={place} />
+      <BotSays place={place} />
       <div className="place-row">
         <Button type="primary" onClick={() => actions.act(place.chat, 'accept')}>
           Take it
@@ -113,6 +114,7 @@ function Held({ desk, place, at, typing, sending, number, actions }: PlaceProps)
         {place.colleagues.length > 0 && ` · with ${names(place.colleagues, desk)}`}
       </p>
       <Facts place={place} />
+      <BotSays place={place} />
       <Lines place={place} sending={sending} typing={typing} />
       <Reply place={place} number={number} actions={actions} />
       <div className="place-row">
@@ -138,6 +140,29 @@ function Facts({ place }: { place: Place }) {
         </span>
       ))}
       {place.page && <span className="soft">from {new URL(place.page).pathname}</span>}
+    </p>
+  );
+}
+
+/** What the bot found out before it gave the chat up. */
+function BotSays({ place: { bot } }: { place: Place }) {
+  if (!bot || (!bot.topic && bot.collected.length === 0)) return null;
+  return (
+    <p className="place-bot" aria-label={`What ${bot.bot} found out`}>
+      <span className="soft">{bot.bot}:</span>{' '}
+      {bot.topic && (
+        <span>
+          about <strong>{bot.topic}</strong>
+          {typeof bot.certainty === 'number' && <span className="soft"> {bot.certainty.toFixed(2)}</span>}
+        </span>
+      )}
+      {bot.collected.map(({ key, value }) => (
+        <span key={key}>
+          {' '}
+          · {key} <strong>{value}</strong>
+        </span>
+      ))}
+      {bot.language && <span className="soft"> · writes {bot.language}</span>}
     </p>
   );
 }
@@ -188,6 +213,12 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [number]);
+  const draft = text === '' ? (place.bot?.draft ?? null) : null;
+  function take() {
+    if (!draft) return;
+    write(place.chat, draft);
+    field.current?.focus();
+  }
   function send() {
     if (!text.trim()) return;
     actions.reply(place.chat, text.trim());
@@ -195,6 +226,16 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
   }
   return (
     <div className="place-reply">
+      {draft && (
+        <div className="place-draft">
+          <p dir="auto">
+            <span className="soft">{place.bot?.bot} would say:</span> {draft}
+          </p>
+          <Button size="small" onClick={take}>
+            Take it <kbd>Alt ↑</kbd>
+          </Button>
+        </div>
+      )}
       <textarea
         ref={field}
         rows={3}
@@ -207,6 +248,10 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
           actions.type(place.chat);
         }}
         onKeyDown={(event) => {
+          if (draft && event.altKey && event.key === 'ArrowUp') {
+            event.preventDefault();
+            take();
+          }
           if (event.key !== 'Enter' || event.shiftKey || event.nativeEvent.isComposing) return;
           event.preventDefault();
           send();

@@ -21,7 +21,7 @@ export function freePlaces(capacity: number, heaviest: number, places: Place[]):
 export function speaker(line: DeskLine, place: Place): string {
   if (line.from === 'visitor') return place.visitor ?? 'Visitor';
   if (line.from === 'operator') return line.name ?? 'Operator';
-  return line.from === 'bot' ? 'Bot' : place.door;
+  return line.from === 'bot' ? (place.bot?.bot ?? 'Bot') : place.door;
 }
 
 export type ReadMark = 'sent' | 'received' | 'read';

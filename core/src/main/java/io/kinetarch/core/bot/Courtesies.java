@@ -16,11 +16,14 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** What ships with the product for what is about nothing: how visitors say it, and what a bot says to it. */
 final class Courtesies {
     /** Before the name of a courtesy, where topics are told apart: no id of a topic has it. */
     private static final String MARK = "~";
+    /** The wish for a person, which no bot answers. */
+    private static final String PERSON = "person";
 
     private static final List<String> LANGUAGES = List.of("de", "en", "fr");
     private static final TreeMap<String, Properties> SHIPPED = LANGUAGES.stream()
@@ -45,10 +48,35 @@ final class Courtesies {
         var shipped = SHIPPED.get(Locale.forLanguageTag(language).getLanguage());
         return shipped == null
                 ? Stream.empty()
-                : Arrays.stream(Courtesy.values())
-                        .flatMap(courtesy -> Arrays.stream(shipped.getProperty(key(courtesy) + ".phrases")
-                                        .split(";", -1))
-                                .map(phrase -> new Phrase(MARK + key(courtesy), phrase.strip())));
+                : Stream.concat(Arrays.stream(Courtesy.values()).map(Courtesies::key), Stream.of(PERSON))
+                        .flatMap(key -> list(shipped, key + ".phrases").map(phrase -> new Phrase(MARK + key, phrase)));
+    }
+
+    private static Stream<String> list(Properties shipped, String key) {
+        return Arrays.stream(shipped.getProperty(key).split(";", -1)).map(String::strip);
+    }
+
+    /** Words for a person, and for wishing for one; none in a language that nothing ships for. */
+    static List<String> personWords(String language) {
+        return ofPerson(language, ".words");
+    }
+
+    static List<String> personWishes(String language) {
+        return ofPerson(language, ".wishes");
+    }
+
+    private static List<String> ofPerson(String language, String which) {
+        var shipped = SHIPPED.get(Locale.forLanguageTag(language).getLanguage());
+        return shipped == null ? List.of() : list(shipped, PERSON + which).toList();
+    }
+
+    /** Whether what was understood is no topic. */
+    static boolean isNone(String understood) {
+        return understood.startsWith(MARK);
+    }
+
+    static boolean isPerson(@Nullable String understood) {
+        return (MARK + PERSON).equals(understood);
     }
 
     /** The courtesy that was understood; none where a topic was. */

@@ -33,11 +33,17 @@ public record Reply(
         LOOKS_UP,
         QUOTE,
         COURTESY,
+        /** The visitor asks for a person: they get one, nothing is said against it. */
+        PERSON,
         NOT_UNDERSTOOD
     }
 
     static Reply courtesy(Talk talk, Understood understood, String words) {
         return new Reply(talk, Kind.COURTESY, null, understood, List.of(words), null);
+    }
+
+    static Reply person(Talk talk, Understood understood) {
+        return new Reply(talk, Kind.PERSON, null, understood, List.of(), null);
     }
 
     static Reply notUnderstood(Talk talk, Understood understood, String words) {

@@ -21,6 +21,8 @@ public final class TrainedBot {
     /** Whoever was asked something answers it more often than not. */
     private static final double SURE_OF_ANOTHER = 0.6;
 
+    private static final double SURE_OF_PERSON = 0.3;
+
     private final Bot bot;
     private final List<Topic> topics;
     private final Understanding understanding;
@@ -114,6 +116,9 @@ public final class TrainedBot {
 
     private Reply heard(Talk talk, String text, Understood understood, double limit) {
         var next = talk.in(understood.language());
+        if (asksForPerson(text, understood)) {
+            return Reply.person(next.turned(0), understood);
+        }
         if (understood.isAnswered(limit)) {
             var courtesy = courtesy(understood.best());
             if (courtesy.isPresent()) {
@@ -131,6 +136,24 @@ public final class TrainedBot {
                 .orElseGet(() -> notUnderstood(next, understood));
     }
 
+    /** Whoever asks for a person gets one, however unsure that is: to be argued with is worse than to be handed over in vain. */
+    private static boolean asksForPerson(String text, Understood understood) {
+        return PersonWish.isOne(text, understood.language())
+                || (Courtesies.isPerson(understood.best()) && understood.certainty() >= SURE_OF_PERSON);
+    }
+
+    /** What it says first, to whoever has not said anything. */
+    public Reply greets(Talk talk) {
+        var own = bot.courtesies().get(Courtesy.GREETING);
+        return new Reply(
+                talk,
+                Reply.Kind.COURTESY,
+                null,
+                null,
+                List.of(said(own, Courtesies.said(Courtesy.GREETING), talk)),
+                null);
+    }
+
     private Reply notUnderstood(Talk talk, Understood understood) {
         boolean again = talk.misses() > 0;
         var own = again ? bot.notUnderstoodAgain() : bot.notUnderstood();
@@ -145,8 +168,11 @@ public final class TrainedBot {
     private Reply answered(Talk talk, Topic topic, Talk.Asked asked, String text, double limit) {
         var followUp = topic.collects().get(asked.index());
         var value = FollowUpReading.of(followUp, text);
+        var understood = understood(talk, text);
+        if (PersonWish.isOne(text, understood.language())) {
+            return Reply.person(talk.asking(null).turned(0), understood);
+        }
         if (value.isEmpty()) {
-            var understood = understood(talk, text);
             boolean another = topic(understood.best())
                     .filter(best -> !best.id().equals(topic.id()))
                     .isPresent();

@@ -29,7 +29,7 @@ public record Tried(String text, String language, @Nullable TopicId right, Under
     /** The likeliest topic, whether or not it is sure enough; none for a courtesy and where nothing fits. */
     public Optional<TopicId> taken() {
         return Optional.ofNullable(understood.best())
-                .filter(best -> TrainedBot.courtesy(best).isEmpty())
+                .filter(best -> !Courtesies.isNone(best))
                 .map(TopicId::new);
     }
 }

@@ -9,6 +9,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
+import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -387,6 +388,9 @@ public final class Dispatcher {
                             new Reason.AboutTopic(topic, skill, skill != null && entrance.topicIsHeld(chat, skill)));
                 } else {
                     chat.botAnswered = true;
+                    if (known.isPresent() && known.get().after() == Topic.After.MESSAGE_FORM) {
+                        floor.offerWay(chat, Way.MESSAGE, new Reason.AboutTopic(topic, null, false));
+                    }
                 }
             }
             return Optional.empty();

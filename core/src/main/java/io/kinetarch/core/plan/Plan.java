@@ -122,6 +122,11 @@ public record Plan(
         return topics.stream().filter(topic -> topic.name().equals(name)).findFirst();
     }
 
+    /** The bot of a door; none where none is at it. */
+    public Optional<Bot> botAt(DoorId door) {
+        return bots.stream().filter(bot -> bot.doors().contains(door)).findFirst();
+    }
+
     /** The topics that a bot knows, in the order of the plan. */
     public List<Topic> topicsOf(Bot bot) {
         return topics.stream().filter(topic -> bot.knows(topic.id())).toList();

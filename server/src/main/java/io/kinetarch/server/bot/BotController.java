@@ -9,6 +9,7 @@ import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.server.bot.LimitCosts.LimitHours;
 import io.kinetarch.server.bot.QualityDocument.Utterance;
+import io.kinetarch.server.bot.ReplyDrafts.DraftsOfTopic;
 import io.kinetarch.server.bot.TalkDocuments.Replied;
 import io.kinetarch.server.bot.TalkDocuments.Said;
 import io.kinetarch.server.plan.Plans;
@@ -38,14 +39,23 @@ class BotController {
     private final LimitCosts costs;
     private final Talks talks;
     private final Heard heard;
+    private final ReplyDrafts drafts;
 
-    BotController(Plans plans, TrainedBots trained, Outlooks outlooks, LimitCosts costs, Talks talks, Heard heard) {
+    BotController(
+            Plans plans,
+            TrainedBots trained,
+            Outlooks outlooks,
+            LimitCosts costs,
+            Talks talks,
+            Heard heard,
+            ReplyDrafts drafts) {
         this.plans = plans;
         this.trained = trained;
         this.outlooks = outlooks;
         this.costs = costs;
         this.talks = talks;
         this.heard = heard;
+        this.drafts = drafts;
     }
 
     /** How it does on its test utterances; without any, on its own phrases. */
@@ -69,6 +79,12 @@ class BotController {
         var planned = outlooks.get(plan, Which.draft, null);
         var document = planned.state().plan();
         return costs.of(planned, trained.of(document, bot(document, bot)));
+    }
+
+    /** What became of the drafts that it laid in operators' replies, by topic; of none for those quoted from pages. */
+    @GetMapping("/drafts")
+    List<DraftsOfTopic> drafts(@PathVariable String plan, @PathVariable String bot) {
+        return drafts.counted(plan, bot);
     }
 
     /** What visitors of live chats wrote first, and nobody has said the topic of yet. */

@@ -2,6 +2,7 @@ package io.kinetarch.server.desk;
 
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.bot.ReplyDrafts;
 import io.kinetarch.server.desk.Desks.Desk;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.LiveCalls;
@@ -29,12 +30,14 @@ class DeskController {
     private final DeskPeople people;
     private final Desks desks;
     private final LiveCalls calls;
+    private final ReplyDrafts drafts;
     private final Passing passing;
 
-    DeskController(DeskPeople people, Desks desks, LiveCalls calls, Passing passing) {
+    DeskController(DeskPeople people, Desks desks, LiveCalls calls, ReplyDrafts drafts, Passing passing) {
         this.people = people;
         this.desks = desks;
         this.calls = calls;
+        this.drafts = drafts;
         this.passing = passing;
     }
 
@@ -153,6 +156,7 @@ class DeskController {
                         people.operator(plan, account).id().value(),
                         reply.key(),
                         VisitWords.message(reply.text(), "/text")));
+        drafts.replied(plan, chat, reply.text());
     }
 
     @PostMapping("/chats/{chat}/typing")

@@ -12,6 +12,8 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.server.bot.BotParts;
+import io.kinetarch.server.bot.BotParts.BotPart;
 import io.kinetarch.server.door.DoorDocuments;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
@@ -46,6 +48,7 @@ public class Desks {
     private final LivePlans plans;
     private final ChatReader chats;
     private final Passing passing;
+    private final BotParts bots;
     private final JsonMapper json;
     private final Clock clock;
     /** By plans, which never change. */
@@ -57,10 +60,11 @@ public class Desks {
             .maximumSize(MOST_GIVEN)
             .build();
 
-    Desks(LivePlans plans, ChatReader chats, Passing passing, JsonMapper json, Clock clock) {
+    Desks(LivePlans plans, ChatReader chats, Passing passing, BotParts bots, JsonMapper json, Clock clock) {
         this.plans = plans;
         this.chats = chats;
         this.passing = passing;
+        this.bots = bots;
         this.json = json;
         this.clock = clock;
     }
@@ -108,6 +112,7 @@ public class Desks {
      * @param got number of the newest entry that the visitor's screen has
      * @param read number of the newest entry that the visitor has read
      * @param transfers queues that it may be sent to
+     * @param bot what the door's bot has to tell; null for nothing
      */
     public record Place(
             long chat,
@@ -132,7 +137,8 @@ public class Desks {
             int read,
             List<DeskLine> lines,
             List<DeskStep> steps,
-            List<String> transfers) {}
+            List<String> transfers,
+            @Nullable BotPart bot) {}
 
     /** Something that is known of the visitor. */
     public record VisitorFact(String name, String value) {}
@@ -207,7 +213,8 @@ public class Desks {
                                 .map(chat -> new Talk(chat, chats.entries(planId, chat.id(), 0, MOST_ENTRIES)))
                                 .toList(),
                         chats.waiting(planId),
-                        chat -> given(planId, chat)));
+                        chat -> given(planId, chat),
+                        chat -> bots.of(planId, plan, chat.id(), chat.doorId())));
     }
 
     /** A chat and what happened in it. */
@@ -219,13 +226,18 @@ public class Desks {
      * @param mine chats in which the operator has a part
      * @param waiting who waits, in the order in which they do
      * @param given what the visitor of a chat gave at the door
+     * @param bot what a bot has to tell of a chat
      */
     public record Floor(
             Instant at,
             List<StoredOperator> operators,
             List<Talk> mine,
             List<StoredChat> waiting,
-            LongFunction<Given> given) {}
+            LongFunction<Given> given,
+            Function<StoredChat, Optional<BotPart>> bot) {}
+
+    /** What is known of a chat besides what happened in it. */
+    private record Known(Given given, Optional<BotPart> bot) {}
 
     /** The desk of an operator of a plan. */
     public Desk desk(Plan plan, Operator operator, Floor floor) {
@@ -254,7 +266,9 @@ public class Desks {
                         .map(talk -> place(
                                 plan,
                                 talk.chat(),
-                                floor.given().apply(talk.chat().id()),
+                                new Known(
+                                        floor.given().apply(talk.chat().id()),
+                                        floor.bot().apply(talk.chat())),
                                 0,
                                 talk.entries()))
                         .toList(),
@@ -311,10 +325,13 @@ public class Desks {
 
     /** A chat with these of its entries, as the desks of those in it see it. */
     public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
-        return place(plans.live(planId).plan(), chat, given(planId, chat.id()), from, entries);
+        var plan = plans.live(planId).plan();
+        var known = new Known(given(planId, chat.id()), bots.of(planId, plan, chat.id(), chat.doorId()));
+        return place(plan, chat, known, from, entries);
     }
 
-    private static Place place(Plan plan, StoredChat chat, Given given, int from, List<StoredEntry> entries) {
+    private static Place place(Plan plan, StoredChat chat, Known known, int from, List<StoredEntry> entries) {
+        var given = known.given();
         var queue = Element.find(plan.queues(), chat.queueId());
         return new Place(
                 chat.id(),
@@ -360,7 +377,8 @@ public class Desks {
                         .toList(),
                 queue.map(found ->
                                 found.transfers().stream().map(id -> id.value()).toList())
-                        .orElse(List.of()));
+                        .orElse(List.of()),
+                known.bot().orElse(null));
     }
 
     /** What a visitor gave at the door, looked up once in a while. */

@@ -41,6 +41,9 @@ public enum CallKind {
             null,
             given.answers().entrySet().stream()
                     .collect(Collectors.toMap(entry -> new QuestionId(entry.getKey()), Map.Entry::getValue)))),
+    BOT_SAYS((call, _) -> new Call.Say(chat(call), Party.BOT, null, Map.of())),
+    UNDERSTOOD((call, _) -> understood(call)),
+    HAND_OVER((call, _) -> new Call.HandOver(chat(call))),
     OPERATOR_SAYS((call, _) -> new Call.Say(chat(call), Party.OPERATOR, operator(call), Map.of())),
     LEAVE((call, _) -> new Call.Leave(chat(call))),
     CHOOSE((call, _) -> new Call.Choose(chat(call), Way.valueOf(detail(call)))),
@@ -103,6 +106,12 @@ public enum CallKind {
             throw new IllegalArgumentException("call " + call.number() + " lacks its detail");
         }
         return detail;
+    }
+
+    /** The certainty stands first, since a topic may have any words. */
+    private static Call understood(LoggedCall call) {
+        String[] parts = detail(call).split(" ", 2);
+        return new Call.Understood(chat(call), parts.length == 1 ? null : parts[1], Double.parseDouble(parts[0]));
     }
 
     /** The door stands in the call, so that a chat whose answers were erased still came through it. */

@@ -4,6 +4,7 @@ import io.kinetarch.server.live.LiveLog.Appended;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Duration;
+import java.util.List;
 import org.springframework.stereotype.Service;
 
 /** Makes calls to live plans and waits for what is decided. */
@@ -22,6 +23,11 @@ public class LiveCalls {
     /** Makes a call that nobody waits for. */
     public void tell(String planId, Wish wish) {
         log.append(planId, wish);
+    }
+
+    /** Makes calls that nobody waits for, in their order. */
+    public void tellAll(String planId, List<Wish> wishes) {
+        log.appendAll(planId, wishes);
     }
 
     /**

@@ -1,6 +1,7 @@
 package io.kinetarch.server.live;
 
 import io.kinetarch.core.dispatch.Dispatcher;
+import io.kinetarch.core.dispatch.Stage;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
@@ -13,10 +14,12 @@ import java.util.concurrent.Executor;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
@@ -30,6 +33,8 @@ final class LiveRunner {
     /** How long a lease lasts that is not kept: as long as others wait before they take over. */
     static final int LEASE_SECONDS = 3;
 
+    private static final String WITH_BOT = Stage.BOT.name();
+    private static final String HELD = Stage.HELD.name();
     private static final Logger LOG = LoggerFactory.getLogger(LiveRunner.class);
     private static final Duration KEEP = Duration.ofSeconds(1);
     private static final int MOST_AT_ONCE = 500;
@@ -67,7 +72,8 @@ final class LiveRunner {
             Passing passing,
             Plans plans,
             TransactionTemplate transaction,
-            JsonMapper json) {}
+            JsonMapper json,
+            ApplicationEventPublisher events) {}
 
     LiveRunner(String planId, long term, Parts parts) {
         this.planId = planId;
@@ -150,6 +156,10 @@ final class LiveRunner {
             fromStoredChats();
         }
         callTheRoll();
+        botsTurn(parts.reader.open(planId).stream()
+                .filter(chat -> WITH_BOT.equals(chat.stage()))
+                .map(ChatReader.StoredChat::id)
+                .toList());
         LOG.info(
                 "Runs the plan {} from call {} on, after {} ms",
                 planId,
@@ -318,8 +328,23 @@ final class LiveRunner {
             done = until;
             keptNanos = System.nanoTime();
             parts.news.stored(planId, before, until, rows.refused());
+            var spoken = rows.entries().stream()
+                    .filter(entry -> "visitor".equals(entry.author()))
+                    .map(LiveRows.Entry::chat)
+                    .collect(Collectors.toSet());
+            botsTurn(rows.chats().stream()
+                    .filter(chat ->
+                            chat.stage().equals(WITH_BOT) || (chat.stage().equals(HELD) && spoken.contains(chat.id())))
+                    .map(LiveRows.Standing::id)
+                    .toList());
         }
         return held;
+    }
+
+    private void botsTurn(List<Long> withBots) {
+        if (!withBots.isEmpty()) {
+            parts.events.publishEvent(new BotsTurn(planId, withBots));
+        }
     }
 
     private record RefusedRow(long number, String refusal) {}

@@ -29,6 +29,8 @@ public class Passing {
         OPERATOR_TYPES,
         /** Somebody got or read what was said. */
         MARKED,
+        /** A bot has drafted a reply. */
+        DRAFTED,
         /** A visitor or an operator was taken for lost: who has a connection of theirs says so. */
         LOST,
         /** Everybody was: the plan is run by another instance than before. */
@@ -62,6 +64,10 @@ public class Passing {
 
     public void marked(String plan, long chat) {
         pass(new Passed(What.MARKED, plan, chat, null, null));
+    }
+
+    public void drafted(String plan, long chat) {
+        pass(new Passed(What.DRAFTED, plan, chat, null, null));
     }
 
     public void visitorLost(String plan, long chat) {

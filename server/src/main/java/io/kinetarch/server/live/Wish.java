@@ -1,5 +1,6 @@
 package io.kinetarch.server.live;
 
+import java.util.Locale;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -69,6 +70,26 @@ public record Wish(
     /** A visitor says something. */
     public static Wish says(long chat, UUID key, String words) {
         return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, words, null, null);
+    }
+
+    /** A bot says something. */
+    public static Wish botSays(long chat, UUID key, String words) {
+        return new Wish(CallKind.BOT_SAYS, chat, null, WITH_WORDS, key, words, null, null);
+    }
+
+    /**
+     * A bot has understood what a chat is about, or that it is about nothing it knows.
+     *
+     * @param topic in words; null for nothing
+     */
+    public static Wish understood(long chat, UUID key, @Nullable String topic, double certainty) {
+        String detail = String.format(Locale.ROOT, "%.6f", certainty) + (topic == null ? "" : " " + topic);
+        return new Wish(CallKind.UNDERSTOOD, chat, null, detail, key, null, null, null);
+    }
+
+    /** A chat is given up by its bot, or its visitor asks for a person. */
+    public static Wish handsOver(long chat, UUID key) {
+        return new Wish(CallKind.HAND_OVER, chat, null, null, key, null, null, null);
     }
 
     /** A visitor starts a chat. */

@@ -19,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -106,7 +107,8 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                                         chat, stand.entries().getOrDefault(chat.id(), List.of())))
                                                 .toList(),
                                         waiting,
-                                        chat -> given.getOrDefault(chat, Given.answers(Map.of())))))
+                                        chat -> given.getOrDefault(chat, Given.answers(Map.of())),
+                                        _ -> Optional.empty())))
                         .toList());
     }
 

@@ -6,6 +6,7 @@ import io.kinetarch.core.door.DoorState;
 import io.kinetarch.core.inspection.Presence;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
@@ -159,7 +160,8 @@ public class LivePlans {
                 .filter(row ->
                         row.doorId().equals(asked.door()) && row.language().equals(asked.language()))
                 .findFirst();
-        boolean open = hoursOpen && closed.isEmpty();
+        // A bot that answers while the door is closed takes chats as people do.
+        boolean open = (hoursOpen && closed.isEmpty()) || door.first().closed() == FirstToAnswer.Side.BOT;
         return new DoorNow(
                 now,
                 open,

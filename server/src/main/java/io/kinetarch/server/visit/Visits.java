@@ -4,6 +4,8 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Operator;
@@ -236,20 +238,23 @@ public class Visits {
                 chat.operatorRead(),
                 entries.stream()
                         .filter(StoredEntry::isSaid)
-                        .map(entry -> line(plan, entry))
+                        .map(entry -> line(plan, chat.doorId(), entry))
                         .toList());
     }
 
-    private static VisitLine line(Plan plan, StoredEntry entry) {
+    private static VisitLine line(Plan plan, String door, StoredEntry entry) {
         return new VisitLine(
                 entry.number(),
                 entry.at(),
                 Optional.ofNullable(entry.author()).orElse("plan"),
-                "operator".equals(entry.author())
-                        ? Element.find(plan.operators(), entry.operatorId())
+                switch (entry.author()) {
+                    case "operator" ->
+                        Element.find(plan.operators(), entry.operatorId())
                                 .map(Operator::name)
-                                .orElse(null)
-                        : null,
+                                .orElse(null);
+                    case "bot" -> plan.botAt(new DoorId(door)).map(Bot::name).orElse(null);
+                    case null, default -> null;
+                },
                 Optional.ofNullable(entry.words()).orElse(""),
                 "visitor".equals(entry.author()) ? entry.key() : null);
     }

@@ -1,0 +1,104 @@
+package io.kinetarch.server.bot;
+
+import io.kinetarch.core.bot.Passage;
+import io.kinetarch.core.bot.Reply;
+import io.kinetarch.core.bot.Understood;
+import io.kinetarch.core.plan.Topic;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a bot does in its turn, one after the other.
+ *
+ * @param acts each taken only while the bot still holds the chat: once a person does, the rest is refused
+ */
+record BotTurn(List<Act> acts) {
+    /** Nothing is done. */
+    static final BotTurn NONE = new BotTurn(List.of());
+    /** The bot gives the chat up. */
+    static final BotTurn HAND_OVER = new BotTurn(List.of(Act.handOver()));
+
+    /**
+     * One act; one of the three is given.
+     *
+     * @param says words
+     * @param understood what it takes the chat to be about
+     * @param handsOver whether it gives the chat up
+     */
+    record Act(@Nullable String says, @Nullable Understanding understood, boolean handsOver) {
+        static Act says(String words) {
+            return new Act(words, null, false);
+        }
+
+        static Act understood(@Nullable String topic, double certainty) {
+            return new Act(null, new Understanding(topic, certainty), false);
+        }
+
+        static Act handOver() {
+            return new Act(null, null, true);
+        }
+    }
+
+    /**
+     * What was understood.
+     *
+     * @param topic in words; null for nothing
+     */
+    record Understanding(@Nullable String topic, double certainty) {}
+
+    /**
+     * What follows from a reply. An answer is said before it counts, since a topic may hand the chat over; that nothing was understood counts
+     * before it is said, since the visitor may have a person by then.
+     *
+     * @param certainty of the topic when it was understood, for an answer that was asked after first
+     * @param limit from which the bot answers by itself
+     */
+    static BotTurn of(Reply reply, double certainty, double limit) {
+        return switch (reply.kind()) {
+            case COURTESY, ASKS, LOOKS_UP -> new BotTurn(said(reply).toList());
+            case PERSON -> HAND_OVER;
+            case NOT_UNDERSTOOD ->
+                new BotTurn(Stream.concat(Stream.of(Act.understood(null, ofNothing(reply))), said(reply))
+                        .toList());
+            case QUOTE -> {
+                var passage = Optional.ofNullable(reply.quoted());
+                String title =
+                        passage.map(Passage::page).map(page -> page.name()).orElse("");
+                yield new BotTurn(List.of(
+                        Act.says(Stream.concat(
+                                        reply.says().stream(), passage.stream().map(BotTurn::source))
+                                .collect(Collectors.joining("\n"))),
+                        Act.understood(title, Math.max(limit, ofNothing(reply)))));
+            }
+            case ANSWER -> {
+                var acts = new ArrayList<Act>();
+                String words = Stream.concat(reply.says().stream(), reply.answered().map(Topic::link).stream())
+                        .collect(Collectors.joining("\n"));
+                if (!words.isEmpty()) {
+                    acts.add(Act.says(words));
+                }
+                reply.answered().ifPresent(topic -> acts.add(Act.understood(topic.name(), Math.max(limit, certainty))));
+                yield new BotTurn(acts);
+            }
+        };
+    }
+
+    private static Stream<Act> said(Reply reply) {
+        return reply.says().stream().map(Act::says);
+    }
+
+    private static String source(Passage passage) {
+        String source = passage.page().source();
+        return "↗ " + passage.page().name() + (source == null ? "" : ": " + source);
+    }
+
+    private static double ofNothing(Reply reply) {
+        return Optional.ofNullable(reply.understood())
+                .map(Understood::certainty)
+                .orElse(0.0);
+    }
+}

@@ -1,0 +1,234 @@
+package io.kinetarch.server.bot;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import io.kinetarch.server.live.BotsTurn;
+import io.kinetarch.server.live.VisitorClient;
+import io.kinetarch.server.visit.LivePlans;
+import java.time.Duration;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Tern at the demo's sailing status page, live. */
+class LiveBotTest {
+    private static final String DOOR = "sailing-status";
+    private static final String SITE = "https://tarnwick-sound.example";
+    private static final Duration SOON = Duration.ofSeconds(20);
+
+    private final TestServer server = TestServer.running();
+
+    private VisitorClient arrived(String language) {
+        var visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+        var started = visitor.start(DOOR, language, "{\"topic\":\"Is my ferry sailing?\"}");
+        assertThat(started.statusCode()).as(started.body()).isEqualTo(201);
+        await().atMost(SOON).until(() -> !said(visitor, "bot").isEmpty());
+        return visitor;
+    }
+
+    private static List<String> said(VisitorClient visitor, String by) {
+        return visitor.view()
+                .path("lines")
+                .valueStream()
+                .filter(line -> line.path("from").asString().equals(by))
+                .map(line -> line.path("text").asString())
+                .toList();
+    }
+
+    private static String answerTo(VisitorClient visitor, String text) {
+        int before = said(visitor, "bot").size();
+        visitor.says(text);
+        await().atMost(SOON).until(() -> said(visitor, "bot").size() > before);
+        return said(visitor, "bot").getLast();
+    }
+
+    private static void isHandedOver(VisitorClient visitor) {
+        await().atMost(SOON).until(() -> visitor.view().path("stage").asString(), stage -> stage.equals("waiting"));
+    }
+
+    private JsonNode record(VisitorClient visitor) {
+        visitor.does("leave", "");
+        await().atMost(SOON).until(() -> visitor.view().path("stage").asString().equals("ended"));
+        return server.planner()
+                .get("/api/v1/plans/tarnwick/records/" + visitor.chat())
+                .ok()
+                .body();
+    }
+
+    @Test
+    void ternGreetsAnswersAndIsDone() {
+        var visitor = arrived("en");
+        assertThat(said(visitor, "bot")).singleElement().asString().contains("I am Tern");
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("bot");
+        assertThat(visitor.view().path("lines").path(0).path("name").asString()).isEqualTo("Tern");
+
+        assertThat(answerTo(visitor, "can I bring my dog")).startsWith("Dogs and cats travel free");
+        assertThat(answerTo(visitor, "was kostet ein Fahrrad im Juli"))
+                .as("in the language that is asked in, from a page")
+                .startsWith("Ein Fahrrad kostet 4")
+                .contains("Gepäck und Fahrräder");
+        assertThat(record(visitor).path("line").path("outcome").asString()).isEqualTo("finished-by-bot");
+    }
+
+    @Test
+    void whoeverAsksForAPersonIsNotArguedWith() {
+        var visitor = arrived("de");
+        visitor.says("ich will mit einem Mitabeiter sprechen");
+        isHandedOver(visitor);
+
+        assertThat(said(visitor, "bot")).as("the greeting and nothing else").hasSize(1);
+        record(visitor);
+    }
+
+    @Test
+    void notUnderstoodTwiceIsHandedOver() {
+        var visitor = arrived("en");
+        assertThat(answerTo(visitor, "xyzzy plugh")).startsWith("I am sorry, I did not understand");
+        visitor.says("plugh xyzzy");
+        isHandedOver(visitor);
+
+        assertThat(said(visitor, "bot")).hasSize(2);
+        assertThat(record(visitor).toString()).contains("handed-over");
+    }
+
+    @Test
+    void aTopicThatPeopleAnswerIsHandedOverWithItsWords() {
+        var visitor = arrived("fr");
+        assertThat(answerTo(visitor, "je voudrais un remboursement de mon billet"))
+                .isNotBlank();
+        isHandedOver(visitor);
+
+        var record = record(visitor);
+        assertThat(record.path("entries")
+                        .valueStream()
+                        .map(entry -> entry.path("event").asString()))
+                .containsSubsequence("arrived", "to-bot", "said", "said", "said", "handed-over", "queued", "ended");
+    }
+
+    @Test
+    void whatItWasToldIsKeptFromTurnToTurn() {
+        var visitor = arrived("en");
+        assertThat(answerTo(visitor, "I want to change my booking")).contains("booking number");
+        assertThat(answerTo(visitor, "no idea")).contains("a dash and six digits");
+        assertThat(answerTo(visitor, "TS-204518")).contains("TS-204518");
+        record(visitor);
+    }
+
+    /** At the booking site people answer, and Tern lies in their reply what it would say. */
+    @Test
+    void draftsLieInTheReplyAndAreCounted() {
+        var operator = server.signedIn("operator");
+        String desk = "/api/v1/plans/tarnwick/desk";
+        operator.postWithCsrf(desk + "/presence", "{\"state\":\"present\"}").ok();
+        var visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+        visitor.start("booking-site", "en", "{\"topic\":\"Something else\"}");
+        String chat = desk + "/chats/" + visitor.chat();
+        try {
+            await().atMost(SOON)
+                    .until(() -> operator.postWithCsrf(chat + "/accept", "").status() < 300);
+            visitor.says("can I bring my dog");
+            await().atMost(SOON).until(() -> !draft(operator, visitor).isEmpty());
+            assertThat(draft(operator, visitor)).startsWith("Dogs and cats travel free");
+            assertThat(said(visitor, "bot")).as("nothing that nobody said").isEmpty();
+
+            int before = taken();
+            reply(operator, chat, draft(operator, visitor));
+            await().atMost(SOON).until(() -> taken() == before + 1);
+            assertThat(draft(operator, visitor)).isEmpty();
+        } finally {
+            operator.postWithCsrf(chat + "/end", "");
+            operator.postWithCsrf(desk + "/presence", "{\"state\":\"gone\"}");
+        }
+    }
+
+    private static void reply(Api operator, String chat, String words) {
+        operator.postWithCsrf(
+                        chat + "/messages",
+                        "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":" + Api.quoted(words) + "}")
+                .ok();
+    }
+
+    private static String draft(Api operator, VisitorClient visitor) {
+        return operator.get("/api/v1/plans/tarnwick/desk")
+                .ok()
+                .body()
+                .path("places")
+                .valueStream()
+                .filter(place -> place.path("chat").asLong() == visitor.chat())
+                .map(place -> place.path("bot").path("draft").asString(""))
+                .findFirst()
+                .orElse("");
+    }
+
+    private int taken() {
+        return server.planner()
+                .get("/api/v1/plans/tarnwick/bots/tern/drafts")
+                .ok()
+                .body()
+                .valueStream()
+                .filter(one -> one.path("topic").asString("").equals("Travelling with a dog"))
+                .mapToInt(one -> one.path("taken").asInt())
+                .sum();
+    }
+
+    /** What the bot collected and took the chat for comes along. */
+    @Test
+    void whoeverTakesItOverHasTheSummary() {
+        var visitor = arrived("en");
+        answerTo(visitor, "I want to change my booking");
+        answerTo(visitor, "TS-204518");
+        visitor.says("let me talk to a human please");
+        isHandedOver(visitor);
+
+        var parts = server.bean(BotParts.class);
+        var plan = server.bean(LivePlans.class).live("tarnwick").plan();
+        var part = parts.of("tarnwick", plan, visitor.chat(), DOOR).orElseThrow();
+        assertThat(part.topic()).isEqualTo("Change my booking");
+        assertThat(part.certainty()).isGreaterThan(0.5);
+        assertThat(part.collected()).contains(new BotParts.Collected("booking", "TS-204518"));
+        record(visitor);
+    }
+
+    @Test
+    void aDraftIsTakenChangedOrDropped() {
+        var draft = new DraftMapper.StoredDraft(1, null, "Dogs and cats travel free on deck.");
+
+        assertThat(ReplyDrafts.fate(draft, "Dogs and cats travel free on deck. "))
+                .isEqualTo("taken");
+        assertThat(ReplyDrafts.fate(draft, "Yes! Dogs travel free on the deck and in the lounge, cats too."))
+                .isEqualTo("changed");
+        assertThat(ReplyDrafts.fate(draft, "One moment please.")).isEqualTo("dropped");
+    }
+
+    /** Turns that are asked for again and again, as after a change of hands, are taken once. */
+    @Test
+    void noTurnIsTakenTwice() {
+        var visitor = arrived("en");
+        var bots = server.bean(LiveBots.class);
+        visitor.says("can I bring my dog");
+        for (int i = 0; i < 30; i++) {
+            bots.turn(new BotsTurn("tarnwick", List.of(visitor.chat())));
+        }
+        await().atMost(SOON).until(() -> said(visitor, "bot").size() > 1);
+        assertThat(answerTo(visitor, "thanks")).startsWith("You are welcome");
+        assertThat(said(visitor, "bot")).as("a greeting, an answer, a courtesy").hasSize(3);
+        record(visitor);
+    }
+
+    @Test
+    void aFloodIsAnsweredTogether() {
+        var visitor = arrived("en");
+        for (int i = 0; i < 10; i++) {
+            visitor.says("can I bring my dog");
+        }
+        await().atMost(SOON).until(() -> said(visitor, "bot").size() > 1);
+        assertThat(answerTo(visitor, "thank you very much")).isNotBlank();
+        assertThat(said(visitor, "bot").size()).isLessThanOrEqualTo(12);
+        assertThat(Api.json(visitor.view().toString()).path("stage").asString()).isEqualTo("bot");
+        record(visitor);
+    }
+}
