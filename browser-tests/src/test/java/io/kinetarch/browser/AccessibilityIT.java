@@ -63,6 +63,7 @@ class AccessibilityIT {
                     "/ladders",
                     "/bot",
                     "/bot?sel=topics/change",
+                    "/bot?part=knowledge&sel=helpPages/luggage",
                     "/bot?part=quality&sel=bots/tern",
                     "/rehearsal",
                     "/checks?plan=tarnwick-before",

@@ -257,6 +257,55 @@ class LiveIT {
         }
     }
 
+    /** Greeting, answer, follow-up, not understood twice, the person with what was found out, and a draft that is used. */
+    @Test
+    void theBotHandsOverAndDrafts() {
+        try (var ana = desk("operator");
+                var visitor = journey("bot-visitor")) {
+            var page = visitor.page();
+            page.navigate(site + "/sailings");
+            page.getByText("Is it sailing?").last().click();
+            press(page, "Start the chat");
+            page.getByText("Is my ferry sailing?").click();
+            press(page, "Start the chat");
+            assertThat(page.getByText("I am Tern", containing())).isVisible();
+            says(page, "I want to change my booking");
+            assertThat(page.getByText("What is your booking number?", containing()))
+                    .isVisible();
+            says(page, "TS-204518");
+            assertThat(page.getByText("Your booking TS-204518 sails", containing()))
+                    .isVisible();
+            says(page, "xyzzy plugh");
+            assertThat(page.getByText("I did not understand that", containing()))
+                    .isVisible();
+            says(page, "plugh xyzzy");
+
+            var found = ana.page().getByLabel("What Tern found out");
+            assertThat(found).containsText("about Change my booking");
+            assertThat(found).containsText("TS-204518");
+            press(ana.page(), "Take it");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Ana R.")))
+                    .isVisible();
+            says(page, "can I bring my dog");
+            assertThat(ana.page().getByText("Tern would say:")).isVisible();
+            ScreenshotsIT.take(ana.page(), "desk-draft");
+            var reply = ana.page().getByLabel("Reply to the visitor");
+            reply.press("Alt+ArrowUp");
+            assertThat(reply).hasValue(Pattern.compile("^Dogs and cats travel free"));
+            reply.press("Enter");
+            assertThat(page.getByText("Dogs and cats travel free", containing()))
+                    .isVisible();
+            press(ana.page(), "End the chat");
+            goesOff(ana);
+            visitor.endsWell();
+            ana.endsWell();
+        }
+    }
+
+    private static Page.GetByTextOptions containing() {
+        return new Page.GetByTextOptions().setExact(false);
+    }
+
     @Test
     void theSitesPolicyDecidesWhetherItsDoorIsShown() {
         try (var journey = journey("policy")) {

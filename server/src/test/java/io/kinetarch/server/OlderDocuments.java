@@ -1,6 +1,7 @@
 package io.kinetarch.server;
 
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -17,6 +18,12 @@ public final class OlderDocuments {
         without(plan.path("topics"), "picture");
         plan.path("doors").forEach(door -> {
             ((ObjectNode) door).remove("help");
+            var first = (ObjectNode) door.path("first");
+            first.properties().stream()
+                    .filter(side -> side.getValue().asString().equals("DRAFTS"))
+                    .map(Map.Entry::getKey)
+                    .toList()
+                    .forEach(side -> first.put(side, "PEOPLE"));
             var cards = (ArrayNode) door.path("cards");
             cards.removeIf(card -> !card.path("topic").isNull());
             without(cards, "topic");

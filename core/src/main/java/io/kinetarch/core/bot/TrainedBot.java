@@ -21,6 +21,9 @@ public final class TrainedBot {
     /** Whoever was asked something answers it more often than not. */
     private static final double SURE_OF_ANOTHER = 0.6;
 
+    /** So much of a text says in which language it is. */
+    private static final int LONG_ENOUGH = 25;
+
     private static final double SURE_OF_PERSON = 0.3;
 
     private final Bot bot;
@@ -107,11 +110,20 @@ public final class TrainedBot {
         return heard(talk, text, understood(talk, text), limit);
     }
 
+    /** A talk stays in its language unless the visitor clearly goes over to another: a few letters are like any. */
     private Understood understood(Talk talk, String text) {
-        String language = understanding
-                .written(text)
-                .orElseGet(() -> talk.language() == null ? understanding.language(text) : talk.language());
-        return understanding.understand(text, language);
+        String before = talk.language();
+        var written = understanding.written(text);
+        if (before == null) {
+            return understanding.understand(text, written.orElseGet(() -> understanding.language(text)));
+        }
+        if (written.isPresent()) {
+            var other = understanding.understand(text, written.get());
+            if (text.strip().length() >= LONG_ENOUGH || other.isAnswered(SURE_OF_ANOTHER)) {
+                return other;
+            }
+        }
+        return understanding.understand(text, before);
     }
 
     private Reply heard(Talk talk, String text, Understood understood, double limit) {

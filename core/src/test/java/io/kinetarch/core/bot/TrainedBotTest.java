@@ -107,6 +107,17 @@ class TrainedBotTest {
     }
 
     @Test
+    void nonsenseIsNoOtherLanguage() {
+        var german = says(begun("de"), "darf ich meinen Hund mitnehmen").talk();
+
+        assertThat(says(german, "xyzzy plugh").talk().language()).isEqualTo("de");
+        assertThat(says(german, "where is the lost property office on board")
+                        .talk()
+                        .language())
+                .isEqualTo("en");
+    }
+
+    @Test
     void asksWhatItNeedsAndKeepsIt() {
         var asks = says(begun("en"), "how do I get a refund");
         assertThat(asks.kind()).isEqualTo(Kind.ASKS);

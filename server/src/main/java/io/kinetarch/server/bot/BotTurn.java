@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param acts each taken only while the bot still holds the chat: once a person does, the rest is refused
  */
-record BotTurn(List<Act> acts) {
+public record BotTurn(List<Act> acts) {
     /** Nothing is done. */
     static final BotTurn NONE = new BotTurn(List.of());
     /** The bot gives the chat up. */
@@ -29,7 +29,7 @@ record BotTurn(List<Act> acts) {
      * @param understood what it takes the chat to be about
      * @param handsOver whether it gives the chat up
      */
-    record Act(@Nullable String says, @Nullable Understanding understood, boolean handsOver) {
+    public record Act(@Nullable String says, @Nullable Understanding understood, boolean handsOver) {
         static Act says(String words) {
             return new Act(words, null, false);
         }
@@ -48,7 +48,7 @@ record BotTurn(List<Act> acts) {
      *
      * @param topic in words; null for nothing
      */
-    record Understanding(@Nullable String topic, double certainty) {}
+    public record Understanding(@Nullable String topic, double certainty) {}
 
     /**
      * What follows from a reply. An answer is said before it counts, since a topic may hand the chat over; that nothing was understood counts

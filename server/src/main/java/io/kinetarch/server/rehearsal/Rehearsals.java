@@ -48,6 +48,7 @@ class Rehearsals {
     private final DoorDocuments doors;
     private final Visits visits;
     private final Desks desks;
+    private final RehearsedBots bots;
     private final JsonMapper json;
     private final SecureRandom random = new SecureRandom();
 
@@ -58,6 +59,7 @@ class Rehearsals {
             DoorDocuments doors,
             Visits visits,
             Desks desks,
+            RehearsedBots bots,
             JsonMapper json) {
         this.stored = stored;
         this.plans = plans;
@@ -65,6 +67,7 @@ class Rehearsals {
         this.doors = doors;
         this.visits = visits;
         this.desks = desks;
+        this.bots = bots;
         this.json = json;
     }
 
@@ -193,6 +196,8 @@ class Rehearsals {
         }
         var all = new ArrayList<CheckStep>(kept);
         all.addAll(acts);
+        play(plan, rehearsal.startsAt(), all, List.of());
+        all = new ArrayList<>(bots.after(plan, rehearsal.startsAt(), all, acts));
         var standIns = standIns(rehearsal);
         play(plan, rehearsal.startsAt(), all, standIns);
         stored.act(id, json.writeValueAsString(all), json.writeValueAsString(standIns), MOST_TO_GO_BACK);

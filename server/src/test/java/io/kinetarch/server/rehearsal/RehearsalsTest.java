@@ -51,6 +51,44 @@ class RehearsalsTest {
                 .toList();
     }
 
+    /** As live: the bot of the door greets, answers, does not understand twice, and hands over. */
+    @Test
+    void theBotOfADoorTakesItsTurns() {
+        act(false, """
+                {"at":"PT5S","do":"arrive","chat":"c1","door":"sailing-status","language":"de","answers":{"topic":"Is my ferry sailing?"}}""").ok();
+        assertThat(said(8_000))
+                .satisfiesExactly(greeting -> assertThat(greeting).startsWith("Guten Tag, ich bin Tern"));
+
+        act(false, """
+                {"at":"PT10S","do":"say","by":"visitor","chat":"c1","text":"darf ich meinen Hund mitnehmen"}""").ok();
+        assertThat(said(14_000).getLast()).startsWith("Hunde und Katzen");
+        act(false, """
+                {"at":"PT20S","do":"say","by":"visitor","chat":"c1","text":"xyzzy plugh"}""").ok();
+        assertThat(said(24_000).getLast()).startsWith("Das habe ich leider nicht verstanden");
+        act(false, """
+                {"at":"PT30S","do":"say","by":"visitor","chat":"c1","text":"plugh xyzzy"}""").ok();
+
+        assertThat(events(rehearsal.path("trace"))).contains("handed-over");
+        assertThat(rehearsal
+                        .path("steps")
+                        .valueStream()
+                        .map(step -> step.path("do").asString()))
+                .containsSubsequence(
+                        "arrive", "say", "say", "say", "understood", "say", "understood", "say", "say", "understood");
+    }
+
+    private List<String> said(long millis) {
+        return scene(millis)
+                .path("visitors")
+                .path(0)
+                .path("view")
+                .path("lines")
+                .valueStream()
+                .filter(line -> line.path("from").asString().equals("bot"))
+                .map(line -> line.path("text").asString())
+                .toList();
+    }
+
     @Test
     void theSceneShowsWhatVisitorAndOperatorSeeAtAnyInstant() {
         act(false, ARRIVES).ok();

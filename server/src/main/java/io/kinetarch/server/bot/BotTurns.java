@@ -1,0 +1,52 @@
+package io.kinetarch.server.bot;
+
+import io.kinetarch.core.bot.Reply;
+import io.kinetarch.core.bot.Talk;
+import io.kinetarch.core.bot.Understood;
+import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Topic;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+
+/** What a bot does next in a talk of which all words are known, as in a rehearsal. */
+@Service
+public class BotTurns {
+    private final TrainedBots trained;
+    private final Talks talks;
+
+    BotTurns(TrainedBots trained, Talks talks) {
+        this.trained = trained;
+        this.talks = talks;
+    }
+
+    /**
+     * The bot's turn.
+     *
+     * @param language that the visitor came in
+     * @param said by the visitor, one after the other, each answered but the last; none where the bot greets
+     */
+    public BotTurn next(Plan plan, Bot bot, String language, List<String> said) {
+        double limit = plan.settings().timeouts().botCertainty();
+        var learned = trained.of(plan, bot);
+        var talk = Talk.begun(language);
+        if (said.isEmpty()) {
+            return BotTurn.of(learned.greets(talk), 0, limit);
+        }
+        double certainty = 0;
+        for (String text : said.subList(0, said.size() - 1)) {
+            // Services were asked when their answers were needed; what they said is in the words by now.
+            var reply = learned.reply(talk, text, limit);
+            talk = reply.talk();
+            certainty = certainty(reply).orElse(certainty);
+        }
+        var last = talks.reply(learned, talk, said.getLast(), limit).reply();
+        return BotTurn.of(last, certainty(last).orElse(certainty), limit);
+    }
+
+    private static Optional<Double> certainty(Reply reply) {
+        Optional<Topic> topic = Optional.ofNullable(reply.topic());
+        return topic.flatMap(_ -> Optional.ofNullable(reply.understood())).map(Understood::certainty);
+    }
+}
