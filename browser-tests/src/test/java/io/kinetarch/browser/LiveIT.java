@@ -204,7 +204,6 @@ class LiveIT {
             assertThat(ana.page().getByText("When do I have to be at the quay?"))
                     .isVisible();
             assertThat(ana.page().getByText("6 of 6 in use")).isVisible();
-            ScreenshotsIT.take(ana.page(), "desk");
             for (var visitor : new Journey[] {robin, stranger, third}) {
                 press(visitor.page(), "End the chat");
                 assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
@@ -288,7 +287,7 @@ class LiveIT {
                     .isVisible();
             says(page, "can I bring my dog");
             assertThat(ana.page().getByText("Tern would say:")).isVisible();
-            ScreenshotsIT.take(ana.page(), "desk-draft");
+            ScreenshotsIT.take(ana.page(), "desk");
             var reply = ana.page().getByLabel("Reply to the visitor");
             reply.press("Alt+ArrowUp");
             assertThat(reply).hasValue(Pattern.compile("^Dogs and cats travel free"));

@@ -10,6 +10,7 @@ import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Topic;
+import io.kinetarch.core.plan.WhenClosed;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -165,6 +166,15 @@ final class BotCheck {
                     bots.get(0).name() + " and " + bots.get(1).name() + " both answer at " + door.name()
                             + "; only one side writes at any time.",
                     "Take the door from one of them."));
+        }
+        if (door.first().closed() == FirstToAnswer.Side.BOT && door.whenClosed() != WhenClosed.MESSAGE_FORM) {
+            findings.add(Finding.of(
+                    Severity.NOTES,
+                    FindingCode.HANDED_TO_CLOSED,
+                    facts(),
+                    door.id(),
+                    "Whoever wants a person while " + door.name() + " is closed is turned away by its bot.",
+                    "Let the form to leave a message be what is met there while it is closed."));
         }
         // Plans from before bots had topics let a nameless one answer: that is theirs to decide.
         if (answers && bots.isEmpty() && !plan.bots().isEmpty()) {

@@ -65,7 +65,8 @@ public enum FindingCode {
     TOPIC_ANSWER_MISSING,
     TOPIC_LED_NOWHERE,
     PHRASE_IN_TWO_TOPICS,
-    TOPICS_OVERLAP;
+    TOPICS_OVERLAP,
+    HANDED_TO_CLOSED;
 
     /** As documents write it: "queue-without-members". */
     public String key() {

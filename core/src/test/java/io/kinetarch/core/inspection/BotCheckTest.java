@@ -1,0 +1,115 @@
+package io.kinetarch.core.inspection;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.BotId;
+import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.DoorOpens;
+import io.kinetarch.core.plan.FirstToAnswer;
+import io.kinetarch.core.plan.FirstToAnswer.Side;
+import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.PlanEdit;
+import io.kinetarch.core.plan.SamplePlan;
+import io.kinetarch.core.plan.Sentences;
+import io.kinetarch.core.plan.Topic;
+import io.kinetarch.core.plan.TopicId;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+class BotCheckTest {
+    private static final Topic DOGS =
+            topic("dogs", Topic.After.NOTHING).withAnswers(List.of(LocalText.of("en", "Yes.")));
+
+    private static Topic topic(String name, Topic.After after) {
+        var phrases =
+                IntStream.range(0, 12).mapToObj(i -> name + " phrase " + i).toList();
+        return Topic.of(new TopicId(name), name, null, after)
+                .withSentences(
+                        Sentences.of(Map.of("en", phrases)), Sentences.of(Map.of("en", List.of(name + " test"))));
+    }
+
+    private static Bot bot(String name, DoorId... doors) {
+        return new Bot(
+                new BotId(name),
+                name,
+                null,
+                List.of("en"),
+                List.of(doors),
+                List.of(),
+                Map.of(),
+                LocalText.NONE,
+                LocalText.NONE,
+                Sentences.NONE);
+    }
+
+    private static Plan plan(Side open, Side closed, Bot bot, Topic... topics) {
+        var door = SamplePlan.plan().door(SamplePlan.SITE).with(DoorOpens.BY_HOURS, new FirstToAnswer(open, closed));
+        return SamplePlan.plan()
+                .edited(Stream.concat(
+                                Stream.of(new PlanEdit.Put(door), new PlanEdit.Put(bot)),
+                                Stream.of(topics).map(PlanEdit.Put::new))
+                        .<PlanEdit>map(edit -> edit)
+                        .toList());
+    }
+
+    private static List<FindingCode> found(Plan plan) {
+        return BotCheck.of(plan).stream().map(Finding::code).toList();
+    }
+
+    @Test
+    void aBotThatIsTaughtAndTriedIsFine() {
+        assertThat(found(plan(Side.BOT, Side.PEOPLE, bot("tern", SamplePlan.SITE), DOGS)))
+                .isEmpty();
+    }
+
+    @Test
+    void whatItLacksIsFound() {
+        assertThat(found(plan(Side.PEOPLE, Side.PEOPLE, bot("tern")))).containsExactly(FindingCode.BOT_WITHOUT_TOPICS);
+
+        var bare = Topic.of(new TopicId("bare"), "bare", null, Topic.After.NOTHING);
+        assertThat(found(plan(Side.PEOPLE, Side.PEOPLE, bot("tern"), bare)))
+                .contains(
+                        FindingCode.TOPIC_LANGUAGE_MISSING, FindingCode.TOPIC_ANSWER_MISSING, FindingCode.BOT_UNTRIED);
+
+        var few = bare.withSentences(Sentences.of(Map.of("en", List.of("one", "two"))), Sentences.NONE);
+        assertThat(found(plan(Side.PEOPLE, Side.PEOPLE, bot("tern"), few))).contains(FindingCode.TOPIC_PHRASES_FEW);
+    }
+
+    @Test
+    void aPhraseInTwoTopicsAndATopicLedNowhereAreFound() {
+        var twin = topic("twin", Topic.After.HAND_OVER)
+                .withSentences(
+                        Sentences.of(Map.of(
+                                "en",
+                                Stream.concat(
+                                                Stream.of("DOGS phrase 3"),
+                                                topic("twin", Topic.After.HAND_OVER).phrases().in("en").stream())
+                                        .toList())),
+                        Sentences.NONE);
+
+        assertThat(found(plan(Side.PEOPLE, Side.PEOPLE, bot("tern"), DOGS, twin)))
+                .contains(FindingCode.PHRASE_IN_TWO_TOPICS, FindingCode.TOPIC_LED_NOWHERE);
+    }
+
+    @Test
+    void doorsWithTwoBotsOrNoneAreFound() {
+        var two = plan(Side.BOT, Side.PEOPLE, bot("tern", SamplePlan.SITE), DOGS)
+                .edited(List.of(new PlanEdit.Put(bot("gull", SamplePlan.SITE))));
+        assertThat(found(two)).contains(FindingCode.TWO_BOTS_AT_DOOR);
+        assertThat(found(plan(Side.BOT, Side.PEOPLE, bot("tern"), DOGS))).contains(FindingCode.BOT_MISSING_AT_DOOR);
+        assertThat(found(plan(Side.DRAFTS, Side.PEOPLE, bot("tern"), DOGS)))
+                .as("drafts are missed by nobody")
+                .isEmpty();
+    }
+
+    @Test
+    void whoeverWantsAPersonAtNightShouldHaveAForm() {
+        assertThat(found(plan(Side.BOT, Side.BOT, bot("tern", SamplePlan.SITE), DOGS)))
+                .containsExactly(FindingCode.HANDED_TO_CLOSED);
+    }
+}
