@@ -2,13 +2,12 @@ package io.kinetarch.server.bot;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import io.kinetarch.core.bot.Knowledge;
 import io.kinetarch.core.bot.Phrase;
 import io.kinetarch.core.bot.TrainedBot;
 import io.kinetarch.core.bot.Understanding;
 import io.kinetarch.core.plan.Bot;
-import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.server.help.HelpIndex;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -21,14 +20,14 @@ class TrainedBots {
     private final Cache<Map<String, List<Phrase>>, Understanding> kept =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    private final Cache<List<HelpPage>, Knowledge> read =
-            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+    private final HelpIndex help;
 
-    TrainedBot of(Plan plan, Bot bot) {
-        return TrainedBot.of(plan, bot, kept.get(TrainedBot.phrases(plan, bot), Understanding::of), knowledge(plan));
+    TrainedBots(HelpIndex help) {
+        this.help = help;
     }
 
-    Knowledge knowledge(Plan plan) {
-        return read.get(plan.helpPages(), Knowledge::of);
+    TrainedBot of(Plan plan, Bot bot) {
+        return TrainedBot.of(
+                plan, bot, kept.get(TrainedBot.phrases(plan, bot), Understanding::of), help.of(plan.helpPages()));
     }
 }

@@ -40,12 +40,14 @@ class HelpController {
     private final SiteReader sites;
     private final Installation installation;
     private final Services services;
+    private final HelpIndex index;
 
-    HelpController(Plans plans, SiteReader sites, Installation installation, Services services) {
+    HelpController(Plans plans, SiteReader sites, Installation installation, Services services, HelpIndex index) {
         this.plans = plans;
         this.sites = sites;
         this.installation = installation;
         this.services = services;
+        this.index = index;
     }
 
     /**
@@ -116,7 +118,7 @@ class HelpController {
             throw new Refusal(
                     Kind.INVALID_PARAMETER, "/question", "Ask with at most " + LONGEST_QUESTION + " characters.");
         }
-        return Knowledge.of(plans.draftState(plan).plan().helpPages()).find(question, language, MOST_FOUND).stream()
+        return index.of(plans.draftState(plan).plan().helpPages()).find(question, language, MOST_FOUND).stream()
                 .map(found -> new FoundPassage(
                         found.passage().page().id().value(),
                         found.passage().heading(),

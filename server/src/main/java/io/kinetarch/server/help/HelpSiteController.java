@@ -1,6 +1,5 @@
 package io.kinetarch.server.help;
 
-import io.kinetarch.core.bot.Knowledge;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.server.door.DoorDocument;
@@ -39,11 +38,13 @@ class HelpSiteController {
 
     private final LivePlans plans;
     private final DoorDocuments documents;
+    private final HelpIndex index;
     private final String style;
 
-    HelpSiteController(LivePlans plans, DoorDocuments documents) throws IOException {
+    HelpSiteController(LivePlans plans, DoorDocuments documents, HelpIndex index) throws IOException {
         this.plans = plans;
         this.documents = documents;
+        this.index = index;
         style = new ClassPathResource("help/help.css").getContentAsString(StandardCharsets.UTF_8);
     }
 
@@ -120,8 +121,8 @@ class HelpSiteController {
                 .collect(Collectors.joining());
     }
 
-    private static String hits(List<HelpPage> pages, String question, String language, Map<String, String> said) {
-        var found = Knowledge.of(pages).find(question, language, MOST_FOUND);
+    private String hits(List<HelpPage> pages, String question, String language, Map<String, String> said) {
+        var found = index.of(pages).find(question, language, MOST_FOUND);
         return found.isEmpty()
                 ? "<p role=\"status\">" + escaped(said.get("helpNone")) + "</p>"
                 : found.stream()

@@ -328,8 +328,9 @@ final class LiveRunner {
             done = until;
             keptNanos = System.nanoTime();
             parts.news.stored(planId, before, until, rows.refused());
+            // Without a bot nobody reads along.
             var spoken = rows.entries().stream()
-                    .filter(entry -> "visitor".equals(entry.author()))
+                    .filter(entry -> current().hasBots() && "visitor".equals(entry.author()))
                     .map(LiveRows.Entry::chat)
                     .collect(Collectors.toSet());
             botsTurn(rows.chats().stream()

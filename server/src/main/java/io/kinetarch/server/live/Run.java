@@ -127,6 +127,11 @@ final class Run implements EffectSink {
         this.revision = revision;
     }
 
+    /** Whether the plan in force has any bot. */
+    boolean hasBots() {
+        return !calls.plan().bots().isEmpty();
+    }
+
     int revision() {
         return revision;
     }
