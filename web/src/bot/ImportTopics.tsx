@@ -5,6 +5,7 @@ import { ChangeEntries } from '../plan/ChangeEntries';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Faults } from '../ui/Faults';
+import { FileField } from '../ui/FileField';
 
 /** Reads a CSV of topics, shows what it would add, and changes the draft only when told to. */
 export function ImportTopics({ onClose }: { onClose: () => void }) {
@@ -28,19 +29,14 @@ export function ImportTopics({ onClose }: { onClose: () => void }) {
         Columns “topic” and “text”, and “what” (phrase, test, answer or label), “language” and, for answers, “number”. Lines add to the
         topics; nothing is taken away.
       </p>
-      <label className="gate-field">
-        <span>CSV file</span>
-        <input
-          type="file"
-          accept=".csv,.txt,.xlsx,text/csv"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            if (!chosen) return;
-            setFile({ file: chosen, change: draft.change });
-            preview.mutate(chosen);
-          }}
-        />
-      </label>
+      <FileField
+        label="CSV file"
+        accept=".csv,.txt,.xlsx,text/csv"
+        onChoose={(chosen) => {
+          setFile({ file: chosen, change: draft.change });
+          preview.mutate(chosen);
+        }}
+      />
       <ErrorNote error={preview.error ?? take.error} />
       {preview.data && (
         <section aria-label="What the file would do">

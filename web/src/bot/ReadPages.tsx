@@ -5,6 +5,7 @@ import { usePutElements } from '../api/plan';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Faults } from '../ui/Faults';
+import { FileField } from '../ui/FileField';
 
 const TYPES: Record<string, string> = { html: 'text/html', htm: 'text/html', csv: 'text/csv', xlsx: 'text/csv', md: 'text/markdown' };
 const WAYS = [
@@ -68,17 +69,11 @@ export function ReadPages({ onClose }: { onClose: () => void }) {
         />
       )}
       {way === 'file' && (
-        <label className="gate-field">
-          <span>Markdown, text, HTML, or a CSV with the columns question and answer</span>
-          <input
-            type="file"
-            accept=".md,.txt,.html,.htm,.csv,.xlsx"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              if (chosen) readFile(chosen);
-            }}
-          />
-        </label>
+        <FileField
+          label="Markdown, text, HTML, or a CSV with the columns question and answer"
+          accept=".md,.txt,.html,.htm,.csv,.xlsx"
+          onChoose={readFile}
+        />
       )}
       {way === 'site' && (
         <label className="gate-field">

@@ -4,6 +4,7 @@ import { usePreviewPeople, useTakePeople } from '../api/people';
 import { ChangeEntries } from '../plan/ChangeEntries';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Faults } from '../ui/Faults';
+import { FileField } from '../ui/FileField';
 import { useWorkplace } from '../plan/workplace';
 
 /** Reads a CSV of people, shows who would be added, changed and left, and changes the draft only when told to. */
@@ -29,19 +30,14 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
         A column “public name” or “id”, and any of: real name, languages (en:5; de:3), skills (Fares:4; Sailings:2),
         capacity, most chats, departments, account. What has no column stays as it is.
       </p>
-      <label className="gate-field">
-        <span>CSV file</span>
-        <input
-          type="file"
-          accept=".csv,.txt,text/csv"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            if (!chosen) return;
-            setFile({ file: chosen, change: draft.change });
-            preview.mutate(chosen);
-          }}
-        />
-      </label>
+      <FileField
+        label="CSV file"
+        accept=".csv,.txt,text/csv"
+        onChoose={(chosen) => {
+          setFile({ file: chosen, change: draft.change });
+          preview.mutate(chosen);
+        }}
+      />
       <ErrorNote error={preview.error ?? take.error} />
       {found && (
         <section aria-label="What the file would do">
