@@ -80,7 +80,7 @@ export function DoorEditor({
       <Part title="Answer cards and help" short={counted(door.cards.length)}>
         <Cards language={language} value={door.cards} onChange={(cards) => change({ cards })} />
         <Checkbox checked={door.help} onChange={(event) => change({ help: event.target.checked })}>
-          and shows the help pages of its languages
+          and shows its help pages
         </Checkbox>
       </Part>
       <Part title="Questions" short={counted(door.questions.length)}>
