@@ -70,13 +70,17 @@ function OneBot({ bot }: { bot: Bot }) {
           </span>
           <span className="header-space" />
           <Segmented aria-label="Part" options={PARTS} value={part} onChange={(value) => set('part', value)} />
-          {part === 'topics' && <Button onClick={() => void download(`/plans/${draft.id}/topics.csv`)}>Export CSV</Button>}
-          {canEdit && part === 'topics' && <Button onClick={() => setImporting(true)}>Import CSV…</Button>}
           {canEdit && part === 'topics' && <AddElement kind="topics" what="topic" primary />}
         </div>
         <ErrorNote error={error} />
         {part === 'topics' ? (
-          <TopicMatrix bot={bot} topics={topics} quality={quality} />
+          <>
+            <TopicMatrix bot={bot} topics={topics} quality={quality} />
+            <div className="topic-files">
+              <Button onClick={() => void download(`/plans/${draft.id}/topics.csv`)}>Export CSV</Button>
+              {canEdit && <Button onClick={() => setImporting(true)}>Import CSV…</Button>}
+            </div>
+          </>
         ) : part === 'knowledge' ? (
           <Knowledge bot={bot} />
         ) : quality ? (
