@@ -1,5 +1,9 @@
+import { configure } from '@testing-library/react';
 import { afterEach } from 'vitest';
 import { useKeptEdits } from '../api/edits';
+
+// What is waited for comes later on a busy machine, and no later otherwise.
+configure({ asyncUtilTimeout: 8_000 });
 
 afterEach(() => useKeptEdits.setState({ edits: {} }));
 
