@@ -17,8 +17,6 @@ import org.jspecify.annotations.Nullable;
  * @param acts each taken only while the bot still holds the chat: once a person does, the rest is refused
  */
 public record BotTurn(List<Act> acts) {
-    /** Nothing is done. */
-    static final BotTurn NONE = new BotTurn(List.of());
     /** The bot gives the chat up. */
     static final BotTurn HAND_OVER = new BotTurn(List.of(Act.handOver()));
 
