@@ -18,6 +18,7 @@ export type HeardGroup = Schemas['HeardGroup'];
 export type TopicPreview = Schemas['TopicPreview'];
 
 const CSV = 'text/csv';
+const LOOKED_AGAIN = 2000;
 const path = (plan: string, bot: string) => `/plans/${plan}/bots/${bot}`;
 
 /** How the draft's bot does on its test utterances. */
@@ -26,13 +27,14 @@ export function useQuality(plan: string, bot: string, mostWrong: number) {
     queryKey: [plan, 'bots', bot, 'quality', mostWrong],
     queryFn: () => call<BotQuality>('GET', `${path(plan, bot)}/quality?mostWrong=${mostWrong}`),
     placeholderData: keepPreviousData,
+    refetchInterval: ({ state }) => (state.data?.learning && !state.data.learning.failure ? LOOKED_AGAIN : false),
   });
 }
 
-/** What limits take of people. */
-export function useLimitHours(plan: string, bot: string) {
+/** What limits take of people, which is another thing once the bot has learned. */
+export function useLimitHours(plan: string, bot: string, learned: boolean) {
   return useQuery({
-    queryKey: [plan, 'bots', bot, 'hours'],
+    queryKey: [plan, 'bots', bot, 'hours', learned],
     queryFn: () => call<LimitHours[]>('GET', `${path(plan, bot)}/hours`),
     placeholderData: keepPreviousData,
   });

@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { type Bot, useQuality } from '../api/bot';
+import { type Bot, type BotQuality, useQuality } from '../api/bot';
 import { download } from '../api/client';
 import { AddElement } from '../plan/AddElement';
 import { usePlace } from '../plan/place';
@@ -36,6 +36,17 @@ export function BotView() {
     );
   }
   return <OneBot key={bot.id} bot={bot} />;
+}
+
+function StillLearning({ bot, learning }: { bot: Bot; learning: NonNullable<BotQuality['learning']> }) {
+  const { done, all, failure } = learning;
+  return (
+    <p className={failure ? 'warns' : 'soft'} role="status">
+      {failure
+        ? `◆ ${bot.name} goes by words alone: what sentences mean cannot be worked out on this machine (${failure}).`
+        : `${bot.name} is learning what sentences mean, ${done} of ${all}; until then it goes by their words.`}
+    </p>
+  );
 }
 
 function OneBot({ bot }: { bot: Bot }) {
@@ -73,6 +84,7 @@ function OneBot({ bot }: { bot: Bot }) {
           {canEdit && part === 'topics' && <AddElement kind="topics" what="topic" primary />}
         </div>
         <ErrorNote error={error} />
+        {quality?.learning && <StillLearning bot={bot} learning={quality.learning} />}
         {part === 'topics' ? (
           <>
             <TopicMatrix bot={bot} topics={topics} quality={quality} />

@@ -27,7 +27,7 @@ const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share <
 export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: QualityProps) {
   const { draft, canEdit } = useWorkplace();
   const [limit, setLimit] = useState<number | null>(null);
-  const hours = useLimitHours(draft.id, bot.id);
+  const hours = useLimitHours(draft.id, bot.id, !quality.learning);
   const put = usePutElement(draft.id, 'settings', SETTINGS_ID);
   const shown = limit ?? quality.limit;
   const at = quality.curve[Math.round(shown * 100)] ?? quality.today;

@@ -9,19 +9,22 @@ import org.hipparchus.linear.MatrixUtils;
  * which texts that were not learned are the likeliest, which is temperature scaling (Guo, Pleiss, Sun and Weinberger 2017) with more
  * than one temperature and a class more.
  *
- * @param weights of the odds, of nearness; of "none": always, by the share that is unknown, by the nearest of all
+ * @param weights of the odds, of nearness, of meaning; of "none": always, by the share that is unknown, by the nearest of all, by the
+ *     nearest in meaning of all
  */
 @SuppressWarnings("ArrayRecordComponent") // made once, never compared
 record Calibration(double[] weights) {
     private static final int ODDS = 0;
     private static final int NEAREST = 1;
-    private static final int NONE = 2;
-    private static final int UNKNOWN = 3;
-    private static final int NEAR = 4;
-    private static final int COUNT = 5;
+    private static final int MEANT = 2;
+    private static final int NONE = 3;
+    private static final int UNKNOWN = 4;
+    private static final int NEAR = 5;
+    private static final int NEAR_IN_MEANING = 6;
+    private static final int COUNT = 7;
 
     /** For so little that nothing can be held back to learn from. */
-    static final Calibration GUESSED = new Calibration(new double[] {1, 4, 1, 2, -2});
+    static final Calibration GUESSED = new Calibration(new double[] {1, 4, 8, 1, 2, -2, 4});
 
     /** How strongly weights are drawn to the guess: as a normal prior of this variance draws them. */
     private static final double VARIANCE = 9;
@@ -53,9 +56,11 @@ record Calibration(double[] weights) {
         return switch (weight) {
             case ODDS -> none ? 0 : evidence.odds()[topic];
             case NEAREST -> none ? 0 : evidence.nearest()[topic];
+            case MEANT -> none ? 0 : evidence.meant()[topic];
             case NONE -> none ? 1 : 0;
             case UNKNOWN -> none ? evidence.unknown() : 0;
             case NEAR -> none ? evidence.nearestOfAll() : 0;
+            case NEAR_IN_MEANING -> none ? evidence.meantOfAll() : 0;
             default -> throw new IllegalArgumentException("no weight " + weight);
         };
     }
@@ -65,10 +70,15 @@ record Calibration(double[] weights) {
         double[] shares = new double[topics + 1];
         double most = Double.NEGATIVE_INFINITY;
         for (int t = 0; t < topics; t++) {
-            shares[t] = by[ODDS] * evidence.odds()[t] + by[NEAREST] * evidence.nearest()[t];
+            shares[t] = by[ODDS] * evidence.odds()[t]
+                    + by[NEAREST] * evidence.nearest()[t]
+                    + by[MEANT] * evidence.meant()[t];
             most = Math.max(most, shares[t]);
         }
-        shares[topics] = by[NONE] + by[UNKNOWN] * evidence.unknown() + by[NEAR] * evidence.nearestOfAll();
+        shares[topics] = by[NONE]
+                + by[UNKNOWN] * evidence.unknown()
+                + by[NEAR] * evidence.nearestOfAll()
+                + by[NEAR_IN_MEANING] * evidence.meantOfAll();
         most = Math.max(most, shares[topics]);
         double sum = 0;
         for (int t = 0; t <= topics; t++) {

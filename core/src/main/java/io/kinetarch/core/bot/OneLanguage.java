@@ -33,9 +33,9 @@ final class OneLanguage {
      *
      * @param phrases of the language, about at least two topics, in any order
      */
-    OneLanguage(String language, List<Phrase> phrases) {
+    OneLanguage(String language, List<Phrase> phrases, Meaning meaning) {
         this.language = language;
-        learner = new Learner(language, phrases);
+        learner = new Learner(language, phrases, meaning);
         calibration = learner.topics().size() < FEWEST_TOPICS || learner.phrases() < FEWEST_PHRASES
                 ? Calibration.GUESSED
                 : Calibration.of(held());
@@ -62,11 +62,11 @@ final class OneLanguage {
 
     /** How much of a text some phrase has something of, 0 to 1. */
     double known(String text) {
-        return 1 - learner.evidence(Features.of(text, language)).unknown();
+        return 1 - learner.unknown(text);
     }
 
     Understood understand(String text) {
-        return understood(learner.evidence(Features.of(text, language)));
+        return understood(learner.evidence(text));
     }
 
     /** What would be understood of a phrase had it not been learned; none where it was not. */
@@ -77,7 +77,7 @@ final class OneLanguage {
 
     /** The phrase of a topic that a text is nearest to. */
     Optional<String> nearest(String text, String topic) {
-        return learner.nearest(Features.of(text, language), topic).map(Phrase::text);
+        return learner.nearest(text, topic).map(Phrase::text);
     }
 
     private Understood understood(Evidence evidence) {

@@ -26,18 +26,23 @@ public final class Understanding {
         this.order = order;
     }
 
+    /** Learns phrases by their words alone. */
+    public static Understanding of(Map<String, List<Phrase>> phrases) {
+        return of(phrases, Meaning.UNKNOWN);
+    }
+
     /**
-     * Learns phrases.
+     * Learns phrases by their words, and by what they mean.
      *
      * @param phrases by BCP 47 tag; languages without any are understood in none of the topics
      */
-    public static Understanding of(Map<String, List<Phrase>> phrases) {
+    public static Understanding of(Map<String, List<Phrase>> phrases, Meaning meaning) {
         var languages = new LinkedHashMap<String, OneLanguage>();
         var only = new LinkedHashMap<String, String>();
         phrases.forEach((language, those) -> {
             var topics = those.stream().map(Phrase::topic).distinct().toList();
             if (topics.size() > 1) {
-                languages.put(language, new OneLanguage(language, those));
+                languages.put(language, new OneLanguage(language, those, meaning));
             } else if (topics.size() == 1) {
                 only.put(language, topics.getFirst());
             }

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /**
  * Sentences that visitors write, by language.
@@ -55,6 +56,11 @@ public record Sentences(SortedMap<String, List<String>> in) {
     /** Sentences by BCP 47 tag. */
     public static Sentences of(Map<String, List<String>> byLanguage) {
         return new Sentences(new TreeMap<>(byLanguage));
+    }
+
+    /** Those of all languages. */
+    public Stream<String> all() {
+        return in.values().stream().flatMap(List::stream);
     }
 
     /** Those of a language, by its own tag. */

@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.lucene.analysis.Analyzer;
 import org.apache.lucene.analysis.de.GermanAnalyzer;
 import org.apache.lucene.analysis.en.EnglishAnalyzer;
@@ -40,6 +41,9 @@ class DebianSectionsTest {
             Map.of("en", new EnglishAnalyzer(), "de", new GermanAnalyzer(), "fr", new FrenchAnalyzer());
     private static final Map<String, List<Phrase>> ALL = new HashMap<>();
     private static final List<String> MEASURED = new ArrayList<>();
+    private static final Map<String, float[]> DIRECTIONS = new ConcurrentHashMap<>();
+    private static final Meaning NETWORK = new SentenceEmbeddings();
+    private static final Meaning MEANING = text -> DIRECTIONS.computeIfAbsent(text, NETWORK::of);
 
     private static List<Phrase> all(String kind, String language) {
         return ALL.computeIfAbsent(kind + " " + language, _ -> read(kind, language));
@@ -59,24 +63,26 @@ class DebianSectionsTest {
         }
     }
 
-    private static List<Tried> tried(String language) {
-        var understanding = Understanding.of(Map.of(language, all("learn", language)));
+    private static List<Tried> tried(String language, Meaning meaning) {
+        var understanding = Understanding.of(Map.of(language, all("learn", language)), meaning);
         return all("try", language).stream()
                 .map(one -> new Tried(
                         one.text(), language, new TopicId(one.topic()), understanding.understand(one.text(), language)))
                 .toList();
     }
 
-    /** Eight points over the three languages; in each of them, with some two hundred tried, better by more than chance makes it worse. */
+    /** Eight points in each language; by words alone, eight over the three together. */
     @Test
     void betterThanANearestNeighbour() throws IOException {
         double gained = 0;
         for (String language : LANGUAGES) {
-            double ours = new Trial(tried(language)).accuracy();
+            double ours = new Trial(tried(language, MEANING)).accuracy();
+            double byWords = new Trial(tried(language, Meaning.UNKNOWN)).accuracy();
             double neighbour = nearestNeighbour(language);
-            MEASURED.add("%s: right %.3f, nearest neighbour %.3f".formatted(language, ours, neighbour));
-            assertThat(ours).isGreaterThan(neighbour + 0.04);
-            gained += (ours - neighbour) / LANGUAGES.size();
+            MEASURED.add("%s: right %.3f, by words %.3f, nearest neighbour %.3f"
+                    .formatted(language, ours, byWords, neighbour));
+            assertThat(ours).isGreaterThan(neighbour + 0.08).isGreaterThan(byWords);
+            gained += (byWords - neighbour) / LANGUAGES.size();
         }
         assertThat(gained).isGreaterThanOrEqualTo(0.08);
     }
@@ -115,11 +121,11 @@ class DebianSectionsTest {
     @Test
     void certaintyMeansWhatItSays() {
         var all = new ArrayList<Tried>();
-        LANGUAGES.forEach(language -> all.addAll(tried(language)));
+        LANGUAGES.forEach(language -> all.addAll(tried(language, MEANING)));
         var trial = new Trial(all);
 
         MEASURED.add("calibration error %.3f of %d".formatted(trial.calibrationError(), all.size()));
-        assertThat(trial.calibrationError()).isLessThan(0.1);
+        assertThat(trial.calibrationError()).isLessThan(0.07);
     }
 
     /** How many of what is of no section are less certain than all but 5 % of what is of one; told, and held to more than chance. */
@@ -128,8 +134,8 @@ class DebianSectionsTest {
         int refused = 0;
         int strangers = 0;
         for (String language : LANGUAGES) {
-            var understanding = Understanding.of(Map.of(language, all("learn", language)));
-            double[] certainties = tried(language).stream()
+            var understanding = Understanding.of(Map.of(language, all("learn", language)), MEANING);
+            double[] certainties = tried(language, MEANING).stream()
                     .mapToDouble(one -> one.understood().certainty())
                     .sorted()
                     .toArray();
@@ -140,7 +146,7 @@ class DebianSectionsTest {
             }
         }
         MEASURED.add("of %d strangers %d refused at 5 %% false alarms".formatted(strangers, refused));
-        assertThat(refused / (double) strangers).isGreaterThan(0.05);
+        assertThat(refused / (double) strangers).isGreaterThan(0.12);
     }
 
     @AfterAll

@@ -70,7 +70,9 @@ class BotController {
                     Kind.INVALID_PARAMETER, "/mostWrong", "mostWrong is a share from 0 to 1, not " + mostWrong + ".");
         }
         var document = state(plan, of);
-        return QualityDocument.of(trained.of(document, bot(document, bot)), limit(document), mostWrong);
+        var asked = bot(document, bot);
+        var learned = trained.of(document, asked);
+        return QualityDocument.of(learned, trained.learning(document, asked).orElse(null), limit(document), mostWrong);
     }
 
     /** What limits take of people. */

@@ -19,7 +19,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 
-/** Finds topics whose own phrases, each held back, are taken for another topic's. */
+/**
+ * Finds topics whose own phrases, each held back, are taken for another topic's: by their words alone, since a finding must not depend on how
+ * far a bot has come with learning.
+ */
 @Service
 class OverlappingTopics implements FindingSource {
     private static final int MOST_KEPT = 16;
@@ -47,7 +50,7 @@ class OverlappingTopics implements FindingSource {
     private List<Confusion> confusions(Plan plan, Bot bot) {
         return kept.get(
                 TrainedBot.phrases(plan, bot),
-                _ -> Trial.withOwnPhrases(trained.of(plan, bot)).confusions().stream()
+                _ -> Trial.withOwnPhrases(trained.byWords(plan, bot)).confusions().stream()
                         .filter(confusion -> confusion.utterances().size() >= FEWEST)
                         .toList());
     }

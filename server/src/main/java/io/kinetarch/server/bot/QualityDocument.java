@@ -11,6 +11,7 @@ import io.kinetarch.core.bot.Tried.Fate;
 import io.kinetarch.core.bot.Understood.Candidate;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.Topic;
+import io.kinetarch.server.bot.MeaningLearner.Learning;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
@@ -19,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * How a bot does on its test utterances, or, where it has none, on its own phrases, each as if it had not been learned.
  *
+ * @param learning how far it is with what its phrases mean, until when it goes by their words; null where it knows, or is not to know
  * @param limit the certainty from which it answers by itself
  * @param today what becomes of all under that limit
  * @param curve what would, as the limit moves
@@ -30,6 +32,7 @@ import org.jspecify.annotations.Nullable;
 record QualityDocument(
         Source source,
         int tried,
+        @Nullable Learning learning,
         double limit,
         Shares today,
         List<Shares> curve,
@@ -106,13 +109,14 @@ record QualityDocument(
 
     private static final int MOST_LISTED = 200;
 
-    static QualityDocument of(TrainedBot bot, double limit, double mostWrong) {
+    static QualityDocument of(TrainedBot bot, @Nullable Learning learning, double limit, double mostWrong) {
         var trials = Trial.of(bot);
         boolean isTried = trials.tried().stream().anyMatch(one -> one.right() != null);
         var trial = isTried ? trials : Trial.withOwnPhrases(bot);
         return new QualityDocument(
                 isTried ? Source.TRIALS : Source.PHRASES,
                 trial.tried().size(),
+                learning,
                 limit,
                 trial.at(limit),
                 trial.curve(),

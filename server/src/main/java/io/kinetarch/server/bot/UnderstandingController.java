@@ -1,8 +1,10 @@
 package io.kinetarch.server.bot;
 
+import io.kinetarch.core.bot.Meaning;
 import io.kinetarch.core.bot.Phrase;
 import io.kinetarch.core.bot.Understanding;
 import io.kinetarch.core.bot.Understood;
+import io.kinetarch.server.installation.Installation;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Duration;
@@ -27,14 +29,29 @@ class UnderstandingController {
     private static final int MOST_PHRASES = 20_000;
     private static final int MOST_UTTERANCES = 5_000;
     private static final int LONGEST_TEXT = 10_000;
+    /** Of so many texts the meaning is worked out within half a minute. */
+    private static final int MOST_BY_MEANING = 5_000;
+
+    private final Installation installation;
+    private final KnownMeanings meanings;
+
+    UnderstandingController(Installation installation, KnownMeanings meanings) {
+        this.installation = installation;
+        this.meanings = meanings;
+    }
 
     /**
      * What is asked.
      *
      * @param intents at most {@value #MOST_INTENTS}, with {@value #MOST_PHRASES} phrases in all
      * @param utterances at most {@value #MOST_UTTERANCES}
+     * @param meaning whether to go by what sentences mean besides their words; null to do so where phrases and utterances are at most
+     *     {@value #MOST_BY_MEANING} together
      */
-    record UnderstandingDocument(List<Intent> intents, List<AskedUtterance> utterances) {}
+    record UnderstandingDocument(
+            List<Intent> intents,
+            List<AskedUtterance> utterances,
+            @Nullable Boolean meaning) {}
 
     /**
      * An intent.
@@ -50,8 +67,13 @@ class UnderstandingController {
      */
     record AskedUtterance(String text, @Nullable String language) {}
 
-    /** What was understood, in the order of the utterances. */
-    record UnderstandingResult(double trainedMillis, List<Answer> answers) {}
+    /**
+     * What was understood.
+     *
+     * @param meaning whether it was gone by what sentences mean
+     * @param answers in the order of the utterances
+     */
+    record UnderstandingResult(double trainedMillis, boolean meaning, List<Answer> answers) {}
 
     /**
      * What was understood of an utterance.
@@ -79,7 +101,8 @@ class UnderstandingController {
         var phrases = phrases(document.intents());
         most("/utterances", document.utterances().size(), MOST_UTTERANCES);
         long begun = System.nanoTime();
-        var understanding = Understanding.of(phrases);
+        boolean meaning = byMeaning(document, phrases);
+        var understanding = Understanding.of(phrases, meaning ? meanings : Meaning.UNKNOWN);
         double millis = Duration.ofNanos(System.nanoTime() - begun).toNanos() / 1e6;
         var answers = new ArrayList<Answer>();
         for (int i = 0; i < document.utterances().size(); i++) {
@@ -94,7 +117,24 @@ class UnderstandingController {
                             ? understanding.understand(utterance.text())
                             : understanding.understand(utterance.text(), language)));
         }
-        return new UnderstandingResult(millis, answers);
+        return new UnderstandingResult(millis, meaning, answers);
+    }
+
+    private boolean byMeaning(UnderstandingDocument document, Map<String, List<Phrase>> phrases) {
+        int texts = document.utterances().size()
+                + phrases.values().stream().mapToInt(List::size).sum();
+        var asked = document.meaning();
+        if (asked == null) {
+            return installation.meaning() && texts <= MOST_BY_MEANING;
+        }
+        if (asked && !installation.meaning()) {
+            throw refusal(
+                    "/meaning", "This installation goes by words alone: kinetarch.installation.meaning is false.");
+        }
+        if (asked) {
+            most("/meaning", texts, MOST_BY_MEANING);
+        }
+        return asked;
     }
 
     private static Map<String, List<Phrase>> phrases(List<Intent> intents) {

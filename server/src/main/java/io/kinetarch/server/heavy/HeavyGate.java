@@ -24,7 +24,8 @@ class HeavyGate extends OncePerRequestFilter {
     private static final Pattern LIGHT = Pattern.compile(
             "/api/v1/plans/[^/]+/(draft(/.*)?|feed|jobs(/.*)?|history|revisions|volumes|profile|desk(/.*)?"
                     + "|records(/.*)?|doors/pauses|doors/[^/]+/pause)");
-    private static final Pattern FILE = Pattern.compile(".*/(volumes/imports|document|people\\.csv)(/.*)?");
+    private static final Pattern FILE =
+            Pattern.compile(".*/(volumes/imports|document|people\\.csv|calc/understanding)(/.*)?");
     private static final Duration DEADLINE = Duration.ofSeconds(30);
     private static final Duration DEADLINE_OF_FILES = Duration.ofMinutes(2);
     private static final String SESSION_COOKIE = "KINETARCH_SESSION";

@@ -10,12 +10,14 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * Settings of the installation, which plans name and never hold.
  *
  * @param services that bots may ask, by their names
+ * @param meaning whether bots go by what sentences mean besides their words, which takes some 200 MB of memory
  * @param helpSites origins that help pages may be read from, such as https://help.ferry.example
  */
 @ConfigurationProperties("kinetarch.installation")
 public record Installation(
         @DefaultValue Map<String, Service> services,
-        @DefaultValue List<String> helpSites) {
+        @DefaultValue List<String> helpSites,
+        @DefaultValue("true") boolean meaning) {
     public Installation {
         services = Map.copyOf(services);
         helpSites = List.copyOf(helpSites);

@@ -2,14 +2,17 @@ package io.kinetarch.server.bot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.awaitility.Awaitility.await;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.OlderDocuments;
 import io.kinetarch.server.TestServer;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -20,7 +23,21 @@ class BotTest {
     private static final String PLAN = "/api/v1/plans/tarnwick";
     private static final String TERN = PLAN + "/bots/tern";
 
+    private static final Duration LEARNED = Duration.ofMinutes(2);
+
     private final Api api = TestServer.running().planner();
+
+    /** What its phrases mean is worked out beside all else; all of what follows is tried with the bot that knows. */
+    @BeforeAll
+    static void learn() {
+        var planner = TestServer.running().planner();
+        await().atMost(LEARNED)
+                .until(() -> planner.get(TERN + "/quality")
+                        .ok()
+                        .body()
+                        .path("learning")
+                        .isNull());
+    }
 
     private String own(String id) {
         var document = api.get(PLAN + "/document?of=live").ok().body();
@@ -177,6 +194,29 @@ class BotTest {
         assertThat(answers.path(3).path("best").isNull()).isTrue();
         assertThat(answers.path(0).path("candidates").path(0).path("intent").asString())
                 .isEqualTo("refund");
+    }
+
+    @Test
+    void whatSentencesMeanCountsWhereItIsAskedFor() {
+        String asked = """
+                {"intents":[{"id":"dog","phrases":{"en":["can I take my dog","are dogs allowed","where do dogs stay","my dog is small"]}},
+                            {"id":"food","phrases":{"en":["is there something to eat","what does lunch cost","do you serve breakfast","is there a restaurant"]}},
+                            {"id":"car","phrases":{"en":["how long may my car be","does the car cost more","can I stay in the car","is there room for a van"]}}],
+                 "utterances":[{"text":"we travel with a puppy","language":"en"}],"meaning":%s}""";
+
+        var byWords = api.post("/api/v1/calc/understanding", asked.formatted("false"))
+                .ok()
+                .body();
+        var byMeaning = api.post("/api/v1/calc/understanding", asked.formatted("null"))
+                .ok()
+                .body();
+
+        assertThat(byWords.path("meaning").asBoolean()).isFalse();
+        assertThat(byMeaning.path("meaning").asBoolean()).isTrue();
+        var dog = byMeaning.path("answers").path(0);
+        assertThat(dog.path("best").asString()).isEqualTo("dog");
+        assertThat(dog.path("certainty").asDouble())
+                .isGreaterThan(byWords.path("answers").path(0).path("certainty").asDouble());
     }
 
     @Test

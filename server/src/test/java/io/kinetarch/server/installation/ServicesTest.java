@@ -66,7 +66,8 @@ class ServicesTest {
                                 "endless", service(base + "/endless"),
                                 "late", service(base + "/late"),
                                 "nobody", service("http://127.0.0.1:1/")),
-                        List.of()),
+                        List.of(),
+                        false),
                 JsonMapper.builder().build(),
                 CLOCK);
     }
