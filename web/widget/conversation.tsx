@@ -6,7 +6,7 @@ import { Form } from './form';
 import type { Scene } from './states';
 
 /** What was said, the newest in sight. */
-export function Conversation({ door, view }: Scene) {
+export function Conversation({ door, view, actions }: Scene) {
   const log = useRef<HTMLDivElement>(null);
   const newest = view.lines.at(-1)?.id;
   useLayoutEffect(() => {
@@ -21,10 +21,26 @@ export function Conversation({ door, view }: Scene) {
             {line.at && <time dateTime={line.at}>{timeOf(line.at, door.locale)}</time>}
           </b>
           <span dir="auto">{line.from === 'plan' ? fill(line.text, door, view.known) : line.text}</span>
+          {line.picture && <img class="said-picture" src={line.picture} alt="" />}
           {line.mark && <small class={`mark mark-${line.mark}`}>{door.words[line.mark] ?? line.mark}</small>}
         </p>
       ))}
+      <Offers line={view.lines.at(-1)} actions={actions} />
       {view.typing && view.known.operator && <p class="typing">{door.words.typing?.replace('{operator}', view.known.operator.name)}</p>}
+    </div>
+  );
+}
+
+/** What may be said next by a press of a button, until something else is said. */
+function Offers({ line, actions }: { line: Line | undefined; actions: Scene['actions'] }) {
+  if (!line?.offers || line.offers.length === 0) return null;
+  return (
+    <div class="row">
+      {line.offers.map((offer) => (
+        <button key={offer} type="button" onClick={() => actions.onLine(offer)}>
+          <span dir="auto">{offer}</span>
+        </button>
+      ))}
     </div>
   );
 }
@@ -32,6 +48,7 @@ export function Conversation({ door, view }: Scene) {
 function author(line: Line, { door, view }: Pick<Scene, 'door' | 'view'>): string | undefined {
   if (line.from === 'visitor') return door.words.you;
   if (line.from === 'operator') return line.name ?? view.known.operator?.name;
+  if (line.from === 'bot' && line.name) return line.name;
   return door.texts.LABEL?.text ?? door.name;
 }
 

@@ -63,6 +63,9 @@ export interface Line {
   name?: string | undefined;
   at?: string;
   mark?: Mark | undefined;
+  /** What may be said next by a press of a button. */
+  offers?: string[];
+  picture?: string | undefined;
 }
 
 /** A way out of waiting. */

@@ -150,6 +150,8 @@ export class LiveDoor {
         name: line.name ?? undefined,
         at: line.at,
         key: line.key ?? null,
+        offers: line.offers,
+        picture: line.picture ? `${this.visit.base}/${line.picture}` : undefined,
       });
       this.sending = this.sending.filter(({ key }) => key !== line.key);
     }

@@ -137,6 +137,24 @@ it('a wait says what its text leaves out', () => {
   expect(said.querySelector('dl')?.textContent).toBe('Expected wait4 minutes');
 });
 
+it('what a bot offers is said by a press, and its picture stands below its words', () => {
+  const actions = noActions();
+  const lines: View['lines'] = [
+    { from: 'bot', name: 'Tern', text: 'Dogs travel free.', id: '1', offers: ['When to check in'], picture: 'http://host/visit/pictures/dog' },
+  ];
+  const door = sampleDoor();
+  const shown = show(door, view('chat', { lines }), actions);
+
+  expect(shown.querySelector('.lines b')?.textContent).toContain('Tern');
+  expect(shown.querySelector<HTMLImageElement>('.said-picture')?.src).toBe('http://host/visit/pictures/dog');
+  const button = [...shown.querySelectorAll('button')].find(({ textContent }) => textContent === 'When to check in');
+  button?.click();
+  expect(actions.onLine).toHaveBeenCalledWith('When to check in');
+
+  const later = show(door, view('chat', { lines: [...lines, { from: 'visitor', text: 'And cats?', id: '2' }] }), actions);
+  expect(later.textContent).not.toContain('When to check in');
+});
+
 it('being called back asks for a number only once it is wished', async () => {
   const actions = noActions();
   const form = show(sampleDoor(), view('message'), actions).querySelector('form') as HTMLFormElement;

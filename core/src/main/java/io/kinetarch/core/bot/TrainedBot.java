@@ -112,6 +112,21 @@ public final class TrainedBot {
 
     /** A talk stays in its language unless the visitor clearly goes over to another: a few letters are like any. */
     private Understood understood(Talk talk, String text) {
+        var pressed = pressed(talk, text);
+        return pressed.orElseGet(() -> read(talk, text));
+    }
+
+    /** Whoever presses a button says what stands on it, and that is what the button is for. */
+    private Optional<Understood> pressed(Talk talk, String text) {
+        String said = text.strip();
+        return Stream.concat(Stream.ofNullable(talk.language()), bot.languages().stream())
+                .flatMap(language -> topics.stream()
+                        .filter(topic -> labelIn(topic, language).equalsIgnoreCase(said))
+                        .map(topic -> Understood.surely(topic.id().value(), language)))
+                .findFirst();
+    }
+
+    private Understood read(Talk talk, String text) {
         String before = talk.language();
         var written = understanding.written(text);
         if (before == null) {
@@ -268,7 +283,11 @@ public final class TrainedBot {
     public List<String> labels(List<TopicId> ids, String language) {
         return ids.stream()
                 .flatMap(id -> topic(id.value()).stream())
-                .map(topic -> topic.label().in(language).orElse(topic.name()))
+                .map(topic -> labelIn(topic, language))
                 .toList();
+    }
+
+    private static String labelIn(Topic topic, String language) {
+        return topic.label().in(language).orElse(topic.name());
     }
 }

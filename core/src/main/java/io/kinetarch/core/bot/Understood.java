@@ -21,6 +21,11 @@ public record Understood(
      */
     public record Candidate(String topic, double certainty) {}
 
+    /** That there is no doubt about a topic. */
+    static Understood surely(String topic, String language) {
+        return new Understood(language, topic, 1, List.of(new Candidate(topic, 1)), 0);
+    }
+
     /** Whether the bot is sure enough to answer by itself. */
     public boolean isAnswered(double limit) {
         return best != null && certainty >= limit;

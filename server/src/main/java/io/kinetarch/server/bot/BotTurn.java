@@ -2,8 +2,10 @@ package io.kinetarch.server.bot;
 
 import io.kinetarch.core.bot.Passage;
 import io.kinetarch.core.bot.Reply;
+import io.kinetarch.core.bot.TrainedBot;
 import io.kinetarch.core.bot.Understood;
 import io.kinetarch.core.plan.Topic;
+import io.kinetarch.server.live.Beside;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,20 +26,29 @@ public record BotTurn(List<Act> acts) {
      * One act; one of the three is given.
      *
      * @param says words
+     * @param beside what stands below them; null for nothing
      * @param understood what it takes the chat to be about
      * @param handsOver whether it gives the chat up
      */
-    public record Act(@Nullable String says, @Nullable Understanding understood, boolean handsOver) {
+    public record Act(
+            @Nullable String says,
+            @Nullable Beside beside,
+            @Nullable Understanding understood,
+            boolean handsOver) {
         static Act says(String words) {
-            return new Act(words, null, false);
+            return new Act(words, null, null, false);
+        }
+
+        static Act says(String words, Beside beside) {
+            return new Act(words, beside, null, false);
         }
 
         static Act understood(@Nullable String topic, double certainty) {
-            return new Act(null, new Understanding(topic, certainty), false);
+            return new Act(null, null, new Understanding(topic, certainty), false);
         }
 
         static Act handOver() {
-            return new Act(null, null, true);
+            return new Act(null, null, null, true);
         }
     }
 
@@ -52,10 +63,11 @@ public record BotTurn(List<Act> acts) {
      * What follows from a reply. An answer is said before it counts, since a topic may hand the chat over; that nothing was understood counts
      * before it is said, since the visitor may have a person by then.
      *
+     * @param bot who replies
      * @param certainty of the topic when it was understood, for an answer that was asked after first
      * @param limit from which the bot answers by itself
      */
-    static BotTurn of(Reply reply, double certainty, double limit) {
+    static BotTurn of(TrainedBot bot, Reply reply, double certainty, double limit) {
         return switch (reply.kind()) {
             case COURTESY, ASKS, LOOKS_UP -> new BotTurn(said(reply).toList());
             case PERSON -> HAND_OVER;
@@ -77,12 +89,23 @@ public record BotTurn(List<Act> acts) {
                 String words = Stream.concat(reply.says().stream(), reply.answered().map(Topic::link).stream())
                         .collect(Collectors.joining("\n"));
                 if (!words.isEmpty()) {
-                    acts.add(Act.says(words));
+                    acts.add(beside(bot, reply)
+                            .map(beside -> Act.says(words, beside))
+                            .orElseGet(() -> Act.says(words)));
                 }
                 reply.answered().ifPresent(topic -> acts.add(Act.understood(topic.name(), Math.max(limit, certainty))));
                 yield new BotTurn(acts);
             }
         };
+    }
+
+    private static Optional<Beside> beside(TrainedBot bot, Reply reply) {
+        var talk = reply.talk();
+        String language = Optional.ofNullable(talk.language())
+                .orElse(bot.bot().languages().getFirst());
+        var offers = bot.labels(reply.offers(), language);
+        String picture = reply.answered().map(Topic::picture).orElse(null);
+        return offers.isEmpty() && picture == null ? Optional.empty() : Optional.of(new Beside(offers, picture));
     }
 
     private static Stream<Act> said(Reply reply) {

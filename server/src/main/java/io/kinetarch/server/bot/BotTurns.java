@@ -32,7 +32,7 @@ public class BotTurns {
         var learned = trained.of(plan, bot);
         var talk = Talk.begun(language);
         if (said.isEmpty()) {
-            return BotTurn.of(learned.greets(talk), 0, limit);
+            return BotTurn.of(learned, learned.greets(talk), 0, limit);
         }
         double certainty = 0;
         for (String text : said.subList(0, said.size() - 1)) {
@@ -42,7 +42,7 @@ public class BotTurns {
             certainty = certainty(reply).orElse(certainty);
         }
         var last = talks.reply(learned, talk, said.getLast(), limit).reply();
-        return BotTurn.of(last, certainty(last).orElse(certainty), limit);
+        return BotTurn.of(learned, last, certainty(last).orElse(certainty), limit);
     }
 
     private static Optional<Double> certainty(Reply reply) {

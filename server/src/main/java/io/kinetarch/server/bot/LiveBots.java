@@ -204,7 +204,7 @@ class LiveBots {
                 .map(Understood::certainty)
                 .or(() -> before.map(StoredTalk::certainty))
                 .orElse(null);
-        var turn = BotTurn.of(reply, certainty == null ? 0 : certainty, limit);
+        var turn = BotTurn.of(learned, reply, certainty == null ? 0 : certainty, limit);
         return new StoredTalk(
                 heard,
                 topic.or(() -> before.map(StoredTalk::topic)).orElse(null),
@@ -242,7 +242,7 @@ class LiveBots {
             return Wish.understood(chat, key, understood.topic(), understood.certainty());
         }
         String words = act.says();
-        return words == null ? Wish.handsOver(chat, key) : Wish.botSays(chat, key, words);
+        return words == null ? Wish.handsOver(chat, key) : Wish.botSays(chat, key, words, act.beside());
     }
 
     private static UUID key(long chat, int heard, int act) {

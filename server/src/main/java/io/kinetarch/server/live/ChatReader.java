@@ -83,6 +83,7 @@ public interface ChatReader {
      * @param author visitor, operator, bot or plan; null where nothing was said
      * @param words null where nothing was said, or it was erased
      * @param key the name that its sender gave it
+     * @param beside what stands below the words, as the JSON of {@link Beside}; null for nothing
      */
     record StoredEntry(
             long chat,
@@ -95,7 +96,8 @@ public interface ChatReader {
             String because,
             @Nullable String setting,
             @Nullable String words,
-            @Nullable String key) {
+            @Nullable String key,
+            @Nullable String beside) {
         /** Whether something was said that can be read. */
         public boolean isSaid() {
             return words != null;
@@ -112,7 +114,7 @@ public interface ChatReader {
 
     String ENTRY = """
             select e.chat, e.number, e.at, e.event, e.author, e.operator_id, e.queue_id, e.because,
-                   e.setting::text as setting, w.words, c.key::text as key
+                   e.setting::text as setting, w.words, c.key::text as key, w.beside::text as beside
             from live_entry e
             left join live_words w on w.plan_id = e.plan_id and w.call = e.call and w.part = e.words_part
             left join live_call c on e.words_part = 0 and c.plan_id = e.plan_id and c.number = e.call

@@ -240,7 +240,7 @@ public class LiveLog {
             }
             String said = wish.words();
             if (said != null) {
-                words.add(new LiveRows.Words(number, 0, said));
+                words.add(new LiveRows.Words(number, 0, said, wish.beside()));
             }
             if (start != null) {
                 chats.add(new ChatRow(number, start.door(), start.language(), start.key(), start.tokenHash(), at));

@@ -75,9 +75,9 @@ interface LiveMapper {
     void insertGiven(String planId, String rows);
 
     @Insert("""
-            insert into live_words (plan_id, call, part, words)
-            select #{planId}, call, part, words
-            from jsonb_to_recordset(#{rows}::jsonb) as r(call bigint, part int, words text)""")
+            insert into live_words (plan_id, call, part, words, beside)
+            select #{planId}, call, part, words, beside
+            from jsonb_to_recordset(#{rows}::jsonb) as r(call bigint, part int, words text, beside jsonb)""")
     void insertWords(String planId, String rows);
 
     @Insert("""

@@ -41,7 +41,13 @@ record LiveRows(
      */
     record SettingOf(String kind, String id, String pointer) {}
 
-    record Words(long call, int part, String words) {}
+    /**
+     * Words that a call led to.
+     *
+     * @param beside what stands below them; null for nothing
+     */
+    record Words(
+            long call, int part, String words, @Nullable Beside beside) {}
 
     /**
      * How a chat stands.

@@ -349,7 +349,7 @@ final class Run implements EffectSink {
             if (text != null) {
                 author = "plan";
                 part = ++parts;
-                said.add(new Words(call.number(), part, text));
+                said.add(new Words(call.number(), part, text, null));
             }
         }
         var about = new TraceWords.About(event, who, chat.language);

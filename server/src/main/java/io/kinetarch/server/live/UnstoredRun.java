@@ -120,6 +120,7 @@ public final class UnstoredRun {
                 entry.because(),
                 null,
                 part == null ? null : part == 0 ? said.get(entry.call()) : words.get(entry.call() + " " + part),
+                null,
                 null);
     }
 

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param key the name that its sender gave it: what is wished for again under the same is done once; null where doing it twice does no
  *     harm
  * @param words that are said by it; null for none
+ * @param beside what stands below the words; null for nothing
  * @param given what a visitor gives with it; null for nothing
  * @param start of a chat that arrives; else null
  */
@@ -21,6 +22,7 @@ public record Wish(
         @Nullable String detail,
         @Nullable UUID key,
         @Nullable String words,
+        @Nullable Beside beside,
         @Nullable Given given,
         @Nullable Start start) {
     /** What marks a call by which words are said; the words stand elsewhere. */
@@ -34,17 +36,17 @@ public record Wish(
     public record Start(String door, String language, UUID key, String tokenHash) {}
 
     static Wish of(CallKind kind, @Nullable String detail) {
-        return new Wish(kind, null, null, detail, null, null, null, null);
+        return new Wish(kind, null, null, detail, null, null, null, null, null);
     }
 
     /** Something that an operator does for themselves. */
     public static Wish by(CallKind kind, String operator) {
-        return new Wish(kind, null, operator, null, null, null, null, null);
+        return new Wish(kind, null, operator, null, null, null, null, null, null);
     }
 
     /** Something that an operator does for themselves with a queue. */
     public static Wish by(CallKind kind, String operator, String queue) {
-        return new Wish(kind, null, operator, queue, null, null, null, null);
+        return new Wish(kind, null, operator, queue, null, null, null, null, null);
     }
 
     /** Something about a door. */
@@ -54,27 +56,31 @@ public record Wish(
 
     /** Something that an operator does in a chat. */
     public static Wish in(long chat, CallKind kind, String operator, @Nullable String detail) {
-        return new Wish(kind, chat, operator, detail, null, null, null, null);
+        return new Wish(kind, chat, operator, detail, null, null, null, null, null);
     }
 
     /** An operator says something. */
     public static Wish says(long chat, String operator, UUID key, String words) {
-        return new Wish(CallKind.OPERATOR_SAYS, chat, operator, WITH_WORDS, key, words, null, null);
+        return new Wish(CallKind.OPERATOR_SAYS, chat, operator, WITH_WORDS, key, words, null, null, null);
     }
 
     /** A visitor does something in their chat. */
     public static Wish byVisitor(long chat, CallKind kind, @Nullable String detail, @Nullable Given given) {
-        return new Wish(kind, chat, null, detail, null, null, given, null);
+        return new Wish(kind, chat, null, detail, null, null, null, given, null);
     }
 
     /** A visitor says something. */
     public static Wish says(long chat, UUID key, String words) {
-        return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, words, null, null);
+        return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, words, null, null, null);
     }
 
-    /** A bot says something. */
-    public static Wish botSays(long chat, UUID key, String words) {
-        return new Wish(CallKind.BOT_SAYS, chat, null, WITH_WORDS, key, words, null, null);
+    /**
+     * A bot says something.
+     *
+     * @param beside what stands below the words; null for nothing
+     */
+    public static Wish botSays(long chat, UUID key, String words, @Nullable Beside beside) {
+        return new Wish(CallKind.BOT_SAYS, chat, null, WITH_WORDS, key, words, beside, null, null);
     }
 
     /**
@@ -84,16 +90,16 @@ public record Wish(
      */
     public static Wish understood(long chat, UUID key, @Nullable String topic, double certainty) {
         String detail = String.format(Locale.ROOT, "%.6f", certainty) + (topic == null ? "" : " " + topic);
-        return new Wish(CallKind.UNDERSTOOD, chat, null, detail, key, null, null, null);
+        return new Wish(CallKind.UNDERSTOOD, chat, null, detail, key, null, null, null, null);
     }
 
     /** A chat is given up by its bot, or its visitor asks for a person. */
     public static Wish handsOver(long chat, UUID key) {
-        return new Wish(CallKind.HAND_OVER, chat, null, null, key, null, null, null);
+        return new Wish(CallKind.HAND_OVER, chat, null, null, key, null, null, null, null);
     }
 
     /** A visitor starts a chat. */
     public static Wish arrive(Start start, Given given) {
-        return new Wish(CallKind.ARRIVE, null, null, start.door(), null, null, given, start);
+        return new Wish(CallKind.ARRIVE, null, null, start.door(), null, null, null, given, start);
     }
 }

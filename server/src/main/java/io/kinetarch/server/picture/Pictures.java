@@ -1,7 +1,9 @@
 package io.kinetarch.server.picture;
 
+import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Topic;
 import io.kinetarch.server.account.Sha256;
 import io.kinetarch.server.picture.PictureMapper.StoredPicture;
 import io.kinetarch.server.problem.Refusal;
@@ -18,7 +20,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
-/** The stored pictures of operators and doors. */
+/** The stored pictures of operators, doors, bots and topics. */
 @Service
 public class Pictures {
     private final PictureMapper pictures;
@@ -48,7 +50,7 @@ public class Pictures {
                 .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "There is no picture \"" + hash + "\"."));
     }
 
-    /** The pictures of a plan's operators and doors, in base 64 by their names. */
+    /** The pictures of a plan, in base 64 by their names. */
     public SortedMap<String, String> of(Plan plan) {
         var found = new TreeMap<String, String>();
         pictures.all(names(plan))
@@ -81,6 +83,12 @@ public class Pictures {
         for (int i = 0; i < plan.doors().size(); i++) {
             checkKnown(plan.doors().get(i).look().picture(), unknown, "/doors/" + i + "/look/picture");
         }
+        for (int i = 0; i < plan.bots().size(); i++) {
+            checkKnown(plan.bots().get(i).picture(), unknown, "/bots/" + i + "/picture");
+        }
+        for (int i = 0; i < plan.topics().size(); i++) {
+            checkKnown(plan.topics().get(i).picture(), unknown, "/topics/" + i + "/picture");
+        }
     }
 
     private static void checkKnown(@Nullable String picture, Set<String> unknown, String pointer) {
@@ -93,9 +101,12 @@ public class Pictures {
     }
 
     private static String[] names(Plan plan) {
-        return Stream.concat(
+        return Stream.of(
                         plan.operators().stream().map(Operator::picture),
-                        plan.doors().stream().map(door -> door.look().picture()))
+                        plan.doors().stream().map(door -> door.look().picture()),
+                        plan.bots().stream().map(Bot::picture),
+                        plan.topics().stream().map(Topic::picture))
+                .flatMap(pictures -> pictures)
                 .filter(Objects::nonNull)
                 .distinct()
                 .toArray(String[]::new);

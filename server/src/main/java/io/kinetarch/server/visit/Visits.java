@@ -18,6 +18,7 @@ import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.server.account.Sha256;
 import io.kinetarch.server.door.DoorDocument.AskedQuestion;
 import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.live.Beside;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
@@ -48,10 +49,12 @@ import java.util.function.IntSupplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What visitors do in their chats, and what they see of them. */
 @Service
 public class Visits {
+    private static final Beside NOTHING_BESIDE = new Beside(List.of(), null);
     private static final int MOST_ENTRIES = 500;
     private static final int TOKEN_BYTES = 32;
     private static final int MOST_RUNNING = 50_000;
@@ -64,6 +67,7 @@ public class Visits {
     private final Passing passing;
     private final DoorDocuments documents;
     private final Clock clock;
+    private final JsonMapper json;
     private final SecureRandom random = new SecureRandom();
     /** Hashes of the tokens of chats that were open a moment ago. */
     private final Cache<ChatName, byte[]> running = Caffeine.newBuilder()
@@ -71,13 +75,21 @@ public class Visits {
             .maximumSize(MOST_RUNNING)
             .build();
 
-    Visits(LivePlans plans, LiveCalls calls, ChatReader chats, Passing passing, DoorDocuments documents, Clock clock) {
+    Visits(
+            LivePlans plans,
+            LiveCalls calls,
+            ChatReader chats,
+            Passing passing,
+            DoorDocuments documents,
+            Clock clock,
+            JsonMapper json) {
         this.plans = plans;
         this.calls = calls;
         this.chats = chats;
         this.passing = passing;
         this.documents = documents;
         this.clock = clock;
+        this.json = json;
     }
 
     /**
@@ -122,6 +134,8 @@ public class Visits {
      * @param from visitor, operator, bot or plan
      * @param name who said it; null for the visitor
      * @param key the name that its sender gave it; null where it had none
+     * @param offers what may be said next by a press of a button
+     * @param picture that stands below it; null for none
      */
     public record VisitLine(
             int number,
@@ -129,7 +143,9 @@ public class Visits {
             String from,
             @Nullable String name,
             String text,
-            @Nullable String key) {}
+            @Nullable String key,
+            List<String> offers,
+            @Nullable String picture) {}
 
     /**
      * Starts a chat, or gives the one that was started under this key, with a new token.
@@ -242,7 +258,8 @@ public class Visits {
                         .toList());
     }
 
-    private static VisitLine line(Plan plan, String door, StoredEntry entry) {
+    private VisitLine line(Plan plan, String door, StoredEntry entry) {
+        var beside = beside(entry);
         return new VisitLine(
                 entry.number(),
                 entry.at(),
@@ -256,7 +273,14 @@ public class Visits {
                     case null, default -> null;
                 },
                 Optional.ofNullable(entry.words()).orElse(""),
-                "visitor".equals(entry.author()) ? entry.key() : null);
+                "visitor".equals(entry.author()) ? entry.key() : null,
+                beside.offers(),
+                beside.picture() == null ? null : DoorDocuments.PICTURES + beside.picture());
+    }
+
+    private Beside beside(StoredEntry entry) {
+        String stored = entry.beside();
+        return stored == null ? NOTHING_BESIDE : json.readValue(stored, Beside.class);
     }
 
     private List<AskedQuestion> asked(Plan plan, StoredChat chat) {

@@ -75,6 +75,19 @@ class LiveBotTest {
     }
 
     @Test
+    void whatItOffersIsAnsweredByAPress() {
+        var visitor = arrived("de");
+        answerTo(visitor, "darf ich meinen Hund mitnehmen");
+        var offers =
+                visitor.view().path("lines").valueStream().toList().getLast().path("offers");
+        assertThat(offers.path(0).asString()).isEqualTo("Wann einchecken");
+
+        assertThat(answerTo(visitor, "Wann einchecken")).contains("45 Minuten vor Abfahrt");
+        assertThat(visitor.view().path("stage").asString()).isEqualTo("bot");
+        record(visitor);
+    }
+
+    @Test
     void whoeverAsksForAPersonIsNotArguedWith() {
         var visitor = arrived("de");
         visitor.says("ich will mit einem Mitabeiter sprechen");
