@@ -116,7 +116,7 @@ export const useTaking = (plan: string) =>
     call('POST', `${path(plan)}/queues/${queue}`, { takes }),
   );
 
-export type PlaceAct = 'accept' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back';
+export type PlaceAct = 'accept' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back' | 'to-bot';
 
 export const usePlaceAct = (plan: string) =>
   useDeskCall(plan, ({ chat, act }: { chat: number; act: PlaceAct }) => call('POST', `${path(plan)}/chats/${chat}/${act}`, {}));

@@ -23,7 +23,7 @@ export function Talk({ bot }: { bot: Bot }) {
     if (log.current) log.current.scrollTop = log.current.scrollHeight;
   }, [turns]);
   const limit = draft.plan.settings.timeouts.botCertainty;
-  const misses = draft.plan.settings.timeouts.botMisses;
+  const misses = bot.handoff.misses ?? draft.plan.settings.timeouts.botMisses;
   function say(words: string) {
     if (words.trim() === '' || talk.isPending) return;
     const stands = turns.at(-1)?.reply.stands ?? null;
@@ -83,6 +83,7 @@ export function Talk({ bot }: { bot: Bot }) {
                 ))}
               </p>
             )}
+            {reply.kind === 'SIGN' && <p className="soft">→ Writes a sign of anger or danger, and gets a person.</p>}
             {reply.kind === 'PERSON' && <p className="soft">→ Asks for a person, and gets one.</p>}
             {reply.after && AFTER[reply.after] && <p className="soft">→ {AFTER[reply.after]}</p>}
             {reply.stands.misses >= misses && <p className="short">▾ Given up after {reply.stands.misses} misses: a person takes over.</p>}

@@ -34,6 +34,7 @@ const bot: Bot = {
   notUnderstood: {},
   notUnderstoodAgain: {},
   strangers: {},
+  handoff: { misses: null, turns: null, seconds: null, straight: [], signs: {}, backAfterSeconds: null },
 };
 
 const curve = Array.from({ length: 101 }, (_, i) => ({ limit: i / 100, answered: 0.8 - i / 200, wrong: 0.2 - i / 500, passedOn: i * (1 / 200 + 1 / 500) }));

@@ -285,6 +285,12 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
       children: desk.skills.map(({ id, name }) => ({ key: `skill ${id}`, label: name })),
     },
     {
+      key: 'bot',
+      type: 'group' as const,
+      label: 'Back to the bot',
+      children: place.toBot ? [{ key: 'bot', label: place.toBot }] : [],
+    },
+    {
       key: 'in',
       type: 'group' as const,
       label: 'Call in',
@@ -298,7 +304,8 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
         items,
         onClick: ({ key }) => {
           const [kind, id = ''] = key.split(' ');
-          if (kind === 'in') actions.callIn(place.chat, id);
+          if (kind === 'bot') actions.act(place.chat, 'to-bot');
+          else if (kind === 'in') actions.callIn(place.chat, id);
           else if (kind === 'queue') actions.transfer(place.chat, { queue: id });
           else actions.transfer(place.chat, kind === 'skill' ? { skill: id } : { operator: id });
         },

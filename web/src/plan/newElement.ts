@@ -156,6 +156,7 @@ const make: Record<ListKind, Maker> = {
       notUnderstood: {},
       notUnderstoodAgain: {},
       strangers: {},
+      handoff: { misses: null, turns: null, seconds: null, straight: [], signs: {}, backAfterSeconds: null },
     }) satisfies ElementOf<'bots'>,
   helpPages: (plan, id, name) =>
     ({

@@ -7,6 +7,7 @@ import { useWorkplace } from '../plan/workplace';
 import { Field, Part } from '../ui/fields';
 import { LanguageField } from '../ui/LanguageField';
 import { LocalInput } from '../ui/LocalInput';
+import { HandoffEditor, handoffWords } from './HandoffEditor';
 import { SentencesField } from './SentencesField';
 
 const COURTESIES = [
@@ -84,6 +85,9 @@ export function BotPanel({ id }: { id: string }) {
             onChange={(notUnderstoodAgain) => change({ notUnderstoodAgain })}
           />
         </Field>
+      </Part>
+      <Part title="Hands over" short={handoffWords(bot.handoff)}>
+        <HandoffEditor plan={draft.plan} language={language} value={bot.handoff} onChange={(handoff) => change({ handoff })} />
       </Part>
       <SentencesField
         label="Of no topic"

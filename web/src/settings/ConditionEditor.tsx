@@ -26,14 +26,17 @@ export function ConditionEditor({
   value,
   onChange,
   aspect,
+  kinds: only,
 }: {
   plan: Plan;
   value: Condition[];
   onChange: (value: Condition[]) => void;
   aspect?: Aspect;
+  /** The kinds that may be added; all where none are named. */
+  kinds?: Asked['kind'][];
 }) {
   const replace = (i: number, condition: Condition) => onChange(value.map((other, k) => (k === i ? condition : other)));
-  const kinds = aspect ? ASPECT_KINDS[aspect] : ASPECTS.flatMap((one) => ASPECT_KINDS[one]);
+  const kinds = only ?? (aspect ? ASPECT_KINDS[aspect] : ASPECTS.flatMap((one) => ASPECT_KINDS[one]));
   return (
     <div className="conditions">
       {value.map((condition, i) => (

@@ -3,6 +3,7 @@ import { NavLink, useLocation } from 'react-router';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { EditorPanel } from '../plan/EditorPanel';
+import { DoorHandoff } from './DoorHandoff';
 import { DoorOpening } from './DoorOpening';
 import { Field, Line } from '../ui/fields';
 import { languagesOf } from '../plan/names';
@@ -21,6 +22,7 @@ export function DoorPanel({ id }: { id: string }) {
       </Field>
       <DoorHours hours={door.hours ?? null} onChange={(hours) => change({ hours })} />
       <DoorOpening value={door} onChange={change} />
+      <DoorHandoff plan={draft.plan} door={door} onChange={(handoff) => change({ handoff })} />
       <Field label="Languages">
         <Select
           mode="tags"

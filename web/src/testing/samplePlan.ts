@@ -13,7 +13,7 @@ const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 8,
+    schemaVersion: 9,
     helpPages: [],
     checks: [],
     topics: [],
@@ -58,6 +58,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     texts: {},
     opens: 'BY_HOURS',
     first: { open: 'PEOPLE', closed: 'PEOPLE' },
+    handoff: null,
     questions: [],
     consent: false,
     whenClosed: 'TEXT',

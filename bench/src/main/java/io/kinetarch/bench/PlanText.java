@@ -28,7 +28,7 @@ final class PlanText {
 
     static String of(Plan plan) {
         String lists = record(plan);
-        return "{\"schemaVersion\":8," + lists.substring(1);
+        return "{\"schemaVersion\":9," + lists.substring(1);
     }
 
     private static String text(@Nullable Object value) {

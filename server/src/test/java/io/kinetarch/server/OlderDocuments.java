@@ -13,6 +13,8 @@ public final class OlderDocuments {
     /** The document as version 7 wrote it. */
     public static void toVersion7(ObjectNode plan) {
         plan.put("schemaVersion", 7);
+        without(plan.path("bots"), "handoff");
+        without(plan.path("doors"), "handoff");
         plan.remove("helpPages");
         without(plan.path("topics"), "service");
         without(plan.path("topics"), "picture");

@@ -90,6 +90,11 @@ final class Courtesies {
         return text(key(courtesy) + ".said");
     }
 
+    /** To a visitor whose chat comes back from people. */
+    static LocalText back() {
+        return text("back");
+    }
+
     static LocalText notUnderstood(boolean again) {
         return text(again ? "not-understood-again" : "not-understood");
     }

@@ -35,6 +35,8 @@ public record Reply(
         COURTESY,
         /** The visitor asks for a person: they get one, nothing is said against it. */
         PERSON,
+        /** The visitor writes what is listed as a sign of anger or danger: they get a person too. */
+        SIGN,
         NOT_UNDERSTOOD
     }
 
@@ -44,6 +46,10 @@ public record Reply(
 
     static Reply person(Talk talk, Understood understood) {
         return new Reply(talk, Kind.PERSON, null, understood, List.of(), null);
+    }
+
+    static Reply sign(Talk talk, Understood understood) {
+        return new Reply(talk, Kind.SIGN, null, understood, List.of(), null);
     }
 
     static Reply notUnderstood(Talk talk, Understood understood, String words) {

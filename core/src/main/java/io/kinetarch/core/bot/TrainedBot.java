@@ -3,6 +3,7 @@ package io.kinetarch.core.bot;
 import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Courtesy;
 import io.kinetarch.core.plan.FollowUp;
+import io.kinetarch.core.plan.Handoff;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Topic;
@@ -30,12 +31,14 @@ public final class TrainedBot {
     private final List<Topic> topics;
     private final Understanding understanding;
     private final Knowledge knowledge;
+    private final Handoff handoff;
 
-    private TrainedBot(Bot bot, List<Topic> topics, Understanding understanding, Knowledge knowledge) {
+    private TrainedBot(Bot bot, List<Topic> topics, Understanding understanding, Knowledge knowledge, Handoff handoff) {
         this.bot = bot;
         this.topics = topics;
         this.understanding = understanding;
         this.knowledge = knowledge;
+        this.handoff = handoff;
     }
 
     /** What a bot of a plan learns, by language; with nothing else it learns the same. */
@@ -64,7 +67,12 @@ public final class TrainedBot {
      * @param knowledge of the plan's help pages
      */
     public static TrainedBot of(Plan plan, Bot bot, Understanding understanding, Knowledge knowledge) {
-        return new TrainedBot(bot, plan.topicsOf(bot), understanding, knowledge);
+        return new TrainedBot(bot, plan.topicsOf(bot), understanding, knowledge, bot.handoff());
+    }
+
+    /** The same bot at a door that hands over otherwise. */
+    public TrainedBot handingOver(Handoff other) {
+        return new TrainedBot(bot, topics, understanding, knowledge, other);
     }
 
     public Bot bot() {
@@ -100,6 +108,10 @@ public final class TrainedBot {
      * @param limit the certainty from which it answers by itself, 0 to 1
      */
     public Reply reply(Talk talk, String text, double limit) {
+        if (Signs.areIn(text, handoff.signs())) {
+            var understood = understood(talk, text);
+            return Reply.sign(talk.in(understood.language()).asking(null).turned(0), understood);
+        }
         var asked = talk.asked();
         if (asked != null) {
             var about = topic(asked.topic().value());
@@ -179,6 +191,12 @@ public final class TrainedBot {
                 null,
                 List.of(said(own, Courtesies.said(Courtesy.GREETING), talk)),
                 null);
+    }
+
+    /** What it says when a chat comes back from people: it begins anew, knowing what it has collected. */
+    public Reply back(Talk talk) {
+        var next = talk.asking(null).turned(0);
+        return new Reply(next, Reply.Kind.COURTESY, null, null, List.of(filled(Courtesies.back(), next)), null);
     }
 
     private Reply notUnderstood(Talk talk, Understood understood) {

@@ -69,8 +69,18 @@ public sealed interface Call {
     /** The bot has read what the visitor said; a null topic for nothing it knows. */
     record Understood(String chat, @Nullable String topic, double certainty) implements OfChat {}
 
-    /** The visitor asks for a person in place of the bot. */
-    record HandOver(String chat) implements OfChat {}
+    /** People are to take over from the bot. */
+    record HandOver(String chat, Because because) implements OfChat {}
+
+    /** Why people are to take over. */
+    enum Because {
+        /** The visitor asks for a person. */
+        ASKED,
+        /** The visitor wrote what the plan lists as a sign of anger or danger. */
+        SIGN,
+        /** The bot cannot go on. */
+        GIVEN_UP
+    }
 
     record Leave(String chat) implements OfChat {}
 
@@ -81,6 +91,9 @@ public sealed interface Call {
     record TransferToOperator(String chat, OperatorId operator) implements OfChat {}
 
     record TransferToSkill(String chat, SkillId skill) implements OfChat {}
+
+    /** The operator who holds the chat gives it back to the bot. */
+    record TransferToBot(String chat) implements OfChat {}
 
     record CallIn(String chat, OperatorId operator) implements OfChat {}
 

@@ -229,7 +229,7 @@ public final class Calls {
                     case OPERATOR -> writer(chat, operator, place -> dispatcher.operatorSays(at, chat, place));
                 };
             case Call.Understood(var _, var topic, var certainty) -> dispatcher.understood(at, chat, topic, certainty);
-            case Call.HandOver _ -> dispatcher.wishForPerson(at, chat);
+            case Call.HandOver(var _, var because) -> dispatcher.handOver(at, chat, because);
             case Call.Leave _ -> dispatcher.leave(at, chat);
             case Call.Choose(var _, var way) -> dispatcher.choose(at, chat, way);
             case Call.TransferToQueue(var _, var queue) ->
@@ -238,6 +238,7 @@ public final class Calls {
                 in(operator, "to/operator", place -> dispatcher.transferToOperator(at, chat, place));
             case Call.TransferToSkill(var _, var skill) ->
                 plan.has(skill) ? dispatcher.transferToSkill(at, chat, skill) : notInPlan(skill, "to/skill");
+            case Call.TransferToBot _ -> dispatcher.transferToBot(at, chat);
             case Call.CallIn(var _, var operator) -> own(operator, place -> dispatcher.callIn(at, chat, place));
             case Call.StepOut(var _, var operator) -> own(operator, place -> dispatcher.stepOut(at, chat, place));
             case Call.TakeBack(var _, var operator) -> own(operator, place -> dispatcher.takeBack(at, chat, place));

@@ -11,7 +11,7 @@ final class Chat {
     static final long NEVER = Long.MAX_VALUE;
     private static final int[] NOBODY = {};
     /** Place of the count of colleagues among {@link #figures()}. */
-    static final int COLLEAGUES = 9;
+    static final int COLLEAGUES = 10;
 
     /** The place it is kept at. */
     final int slot;
@@ -60,7 +60,12 @@ final class Chat {
 
     boolean askedSome;
     int botMisses;
+    /** How often the visitor has written since the bot last helped them. */
+    int botTurns;
+
     boolean botAnswered;
+    /** Whether the bot has handed it over, and not taken it back since. */
+    boolean handedOver;
     /** Whether it is with the bot since its visitor chose so while it waited. */
     boolean choseBot;
 
@@ -83,6 +88,10 @@ final class Chat {
     long silentSince;
     long silenceDue;
     long lostDue;
+    /** When the bot has not helped for too long. */
+    long botDue;
+    /** When the bot takes it back. */
+    long backDue;
     /** The end of the form, or of wrapping up. */
     long endDue;
     /** The earliest of these. */
@@ -139,7 +148,9 @@ final class Chat {
         ways = 0;
         forgetAsked();
         botMisses = 0;
+        botTurns = 0;
         botAnswered = false;
+        handedOver = false;
         choseBot = false;
         questionsAsked = false;
         visitorSpoke = false;
@@ -166,11 +177,14 @@ final class Chat {
         replyDue = NEVER;
         silentSince = NEVER;
         silenceDue = NEVER;
+        botDue = NEVER;
+        backDue = NEVER;
         endDue = NEVER;
     }
 
     long earliest() {
         long early = Math.min(Math.min(rungDue, offerDue), Math.min(pauseDue, replyDue));
+        early = Math.min(early, Math.min(botDue, backDue));
         return Math.min(early, Math.min(Math.min(silenceDue, lostDue), endDue));
     }
 
@@ -192,7 +206,9 @@ final class Chat {
 
     /** Its whole numbers, the last saying how many colleagues take part; for snapshots. */
     int[] figures() {
-        return new int[] {queue, operator, sentBy, ownPriority, raised, ways, botMisses, rung, moves, colleagueCount};
+        return new int[] {
+            queue, operator, sentBy, ownPriority, raised, ways, botMisses, botTurns, rung, moves, colleagueCount
+        };
     }
 
     /** Takes up what {@link #figures()} gave; colleagues are to join. */
@@ -204,13 +220,16 @@ final class Chat {
         raised = from[4];
         ways = from[5];
         botMisses = from[6];
-        rung = from[7];
-        moves = from[8];
+        botTurns = from[7];
+        rung = from[8];
+        moves = from[9];
     }
 
     /** What holds of it or not; for snapshots. */
     boolean[] flags() {
-        return new boolean[] {first, askedSome, botAnswered, choseBot, questionsAsked, visitorSpoke, reminded};
+        return new boolean[] {
+            first, askedSome, botAnswered, handedOver, choseBot, questionsAsked, visitorSpoke, reminded
+        };
     }
 
     /** Takes up what {@link #flags()} gave. */
@@ -218,10 +237,11 @@ final class Chat {
         first = from[0];
         askedSome = from[1];
         botAnswered = from[2];
-        choseBot = from[3];
-        questionsAsked = from[4];
-        visitorSpoke = from[5];
-        reminded = from[6];
+        handedOver = from[3];
+        choseBot = from[4];
+        questionsAsked = from[5];
+        visitorSpoke = from[6];
+        reminded = from[7];
     }
 
     /** Its instants and spans of time; for snapshots. */
@@ -240,6 +260,8 @@ final class Chat {
             silentSince,
             silenceDue,
             lostDue,
+            botDue,
+            backDue,
             endDue
         };
     }
@@ -259,7 +281,9 @@ final class Chat {
         silentSince = from[10];
         silenceDue = from[11];
         lostDue = from[12];
-        endDue = from[13];
+        botDue = from[13];
+        backDue = from[14];
+        endDue = from[15];
     }
 
     void answered(Map<QuestionId, String> answers) {

@@ -13,9 +13,11 @@ import org.jspecify.annotations.Nullable;
 /** What happens by itself as time passes. */
 final class Clockwork {
     private final Floor floor;
+    private final Entrance entrance;
 
-    Clockwork(Floor floor) {
+    Clockwork(Floor floor, Entrance entrance) {
         this.floor = floor;
+        this.entrance = entrance;
     }
 
     void visitorGoes(Chat chat, Reason why) {
@@ -116,6 +118,14 @@ final class Clockwork {
             noReply(chat);
         } else if (chat.silenceDue == floor.now) {
             silent(chat);
+        } else if (chat.botDue == floor.now) {
+            var gate = floor.gate(chat.visit());
+            entrance.handOver(
+                    chat,
+                    new Reason.NotHelpedFor(
+                            gate.says(), Objects.requireNonNull(gate.handoff().seconds())));
+        } else if (chat.backDue == floor.now) {
+            backToBot(chat);
         } else if (chat.stage == Stage.WRAP_UP) {
             floor.wrappedUp(chat, new Reason.WrapUpOver(floor.lanes[chat.queue].queue.id(), (int)
                     (floor.lanes[chat.queue].wrapUpMillis / 1000)));
@@ -126,6 +136,22 @@ final class Clockwork {
                     Outcome.TURNED_AWAY,
                     new Reason.Silent(floor.timeouts.silence().closeSeconds(), true));
         }
+    }
+
+    /** Nobody has taken what the bot handed over: it takes it back, unless somebody is just being asked. */
+    private void backToBot(Chat chat) {
+        if (chat.stage == Stage.OFFERED) {
+            chat.backDue = chat.offerDue + 1;
+            floor.timers.update(chat);
+            return;
+        }
+        var gate = floor.gate(chat.visit());
+        var why = new Reason.BackToBot(
+                gate.says(), Objects.requireNonNull(gate.handoff().backAfterSeconds()));
+        floor.leaveQueue(chat, why);
+        chat.handedOver = false;
+        chat.choseBot = true;
+        entrance.toBot(chat, why);
     }
 
     /** The rung that is due happens, for this chat alone. */
@@ -192,7 +218,9 @@ final class Clockwork {
         }
         chat.moves = chat.movedAt == floor.now ? chat.moves + 1 : 1;
         chat.movedAt = floor.now;
+        long back = chat.backDue;
         floor.leaveQueue(chat, why);
+        chat.backDue = back;
         long over = chat.rungBase;
         Lane lane = floor.lanes[to];
         chat.queue = to;

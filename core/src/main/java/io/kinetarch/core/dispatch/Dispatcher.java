@@ -32,7 +32,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Dispatcher {
     /** Grows whenever the same calls may give other effects than before, so that nothing logged under older decisions is replayed. */
-    public static final int DECISIONS = 1;
+    public static final int DECISIONS = 2;
 
     private final EffectSink sink;
     private Floor floor;
@@ -49,7 +49,7 @@ public final class Dispatcher {
         this.sink = sink;
         this.floor = floor;
         entrance = new Entrance(floor);
-        clockwork = new Clockwork(floor);
+        clockwork = new Clockwork(floor, entrance);
         transfers = new Transfers(floor, entrance);
     }
 
@@ -82,7 +82,7 @@ public final class Dispatcher {
         var before = floor;
         floor = new Floor(plan, sink);
         entrance = new Entrance(floor);
-        clockwork = new Clockwork(floor);
+        clockwork = new Clockwork(floor, entrance);
         transfers = new Transfers(floor, entrance);
         new Takeover(before, floor, replaced).run();
         floor.settle();
@@ -260,7 +260,12 @@ public final class Dispatcher {
         boolean open = closed == null;
         boolean bot = (open ? door.first().open() : door.first().closed()) == FirstToAnswer.Side.BOT;
         floor.tell(Effect.ARRIVED, chat, floor.told ? new Reason.DoorAnswers(door.id(), open, bot) : null);
-        if (bot) {
+        int straight = bot && open ? entrance.straight(visit) : NONE;
+        if (straight != NONE) {
+            var gate = floor.gate(visit);
+            floor.tell(Effect.HANDED_OVER, chat, floor.told ? new Reason.Straight(gate.says(), straight) : null);
+            entrance.toPeople(chat);
+        } else if (bot) {
             entrance.toBot(chat, floor.told ? new Reason.DoorAnswers(door.id(), open, true) : null);
         } else if (closed != null) {
             entrance.closedWay(chat, closed);
@@ -294,7 +299,12 @@ public final class Dispatcher {
                     entrance.toPeople(chat);
                 }
             }
-            floor.timers.update(chat);
+            if (chat.stage == Stage.BOT) {
+                entrance.wroteToBot(chat);
+            }
+            if (chat.stage != null) {
+                floor.timers.update(chat);
+            }
             return Optional.empty();
         });
     }
@@ -373,12 +383,11 @@ public final class Dispatcher {
                 return Refusal.withAnother(chat.stage().holder());
             }
             if (topic == null || certainty < floor.timeouts.botCertainty()) {
-                chat.botMisses++;
-                if (chat.botMisses >= floor.timeouts.botMisses()) {
-                    entrance.handOver(chat, new Reason.NotUnderstood(chat.botMisses));
-                }
+                entrance.missed(chat);
             } else {
                 chat.botMisses = 0;
+                chat.botTurns = 0;
+                chat.botDue = Chat.NEVER;
                 chat.topic = topic;
                 var known = floor.plan.topic(topic);
                 if (known.isPresent() && known.get().handsOver()) {
@@ -391,6 +400,7 @@ public final class Dispatcher {
                     if (known.isPresent() && known.get().after() == Topic.After.MESSAGE_FORM) {
                         floor.offerWay(chat, Way.MESSAGE, new Reason.AboutTopic(topic, null, false));
                     }
+                    floor.timers.update(chat);
                 }
             }
             return Optional.empty();
@@ -410,13 +420,20 @@ public final class Dispatcher {
         });
     }
 
-    /** The visitor wants a person in place of the bot. */
-    public Optional<Refusal> wishForPerson(long at, long number) {
+    /** People are to take over from the bot. */
+    public Optional<Refusal> handOver(long at, long number, Call.Because because) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
                 return Refusal.withAnother(chat.stage().holder());
             }
-            entrance.handOver(chat, Floor.BY_VISITOR);
+            entrance.handOver(
+                    chat,
+                    switch (because) {
+                        case ASKED -> Floor.BY_VISITOR;
+                        case SIGN ->
+                            new Reason.Alarming(floor.gate(chat.visit()).says());
+                        case GIVEN_UP -> Floor.BY_BOT;
+                    });
             return Optional.empty();
         });
     }
@@ -654,6 +671,11 @@ public final class Dispatcher {
     /** The operator or the bot that holds a chat sends it to one operator. */
     public Optional<Refusal> transferToOperator(long at, long number, int operator) {
         return inChat(at, number, chat -> transfers.toOperator(chat, operator));
+    }
+
+    /** The operator who holds a chat gives it back to the bot of its door. */
+    public Optional<Refusal> transferToBot(long at, long number) {
+        return inChat(at, number, transfers::toBot);
     }
 
     /** Who sent a chat on takes it back, while nobody else has it. */

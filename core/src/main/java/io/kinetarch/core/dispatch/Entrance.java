@@ -13,8 +13,10 @@ import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.WaitingRoom;
 import io.kinetarch.core.plan.WhenClosed;
 import io.kinetarch.core.routing.ChatNeeds;
+import java.time.Instant;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -120,16 +122,52 @@ final class Entrance {
         floor.tell(Effect.HANDED_OVER, chat, why);
         chat.stopClocks();
         chat.botMisses = 0;
+        chat.botTurns = 0;
         if (chat.choseBot) {
             chat.choseBot = false;
             floor.queueAgain(chat, why, floor.timeouts.rungs().afterChoice());
             return;
         }
+        chat.handedOver = true;
         Reason closed = whyClosed(chat.visit());
         if (closed != null) {
             closedWay(chat, closed);
         } else {
             toPeople(chat);
+        }
+    }
+
+    /** Which of the conditions of its door's policy sends a chat past the bot; {@value EffectSink#NONE} where none does. */
+    int straight(Visit visit) {
+        var gate = floor.gate(visit);
+        return gate.handoff().straight().isEmpty()
+                ? NONE
+                : gate.straight().first(visit.toArrival(Instant.ofEpochMilli(floor.now), visit.topic(), Map.of()));
+    }
+
+    /** The visitor wrote to the bot: its policy may say that this was often enough. */
+    void wroteToBot(Chat chat) {
+        var gate = floor.gate(chat.visit());
+        var handoff = gate.handoff();
+        chat.botTurns++;
+        Integer turns = handoff.turns();
+        if (turns != null && chat.botTurns > turns) {
+            handOver(chat, new Reason.NotHelped(gate.says(), turns));
+            return;
+        }
+        Integer seconds = handoff.seconds();
+        if (seconds != null && chat.botDue == Chat.NEVER) {
+            chat.botDue = floor.now + seconds * 1000L;
+        }
+    }
+
+    /** How often in a row the bot may not understand at the chat's door. */
+    void missed(Chat chat) {
+        var gate = floor.gate(chat.visit());
+        Integer own = gate.handoff().misses();
+        chat.botMisses++;
+        if (chat.botMisses >= (own == null ? floor.timeouts.botMisses() : own)) {
+            handOver(chat, new Reason.NotUnderstood(chat.botMisses, own == null ? null : gate.says()));
         }
     }
 

@@ -96,7 +96,7 @@ final class Floor {
                 .distinct()
                 .map(department -> new Gate.Reached(department, clock(department.hours())))
                 .toList();
-        return new Gate(door, kept == null ? null : clock(kept), reached);
+        return Gate.of(plan, door, kept == null ? null : clock(kept), reached);
     }
 
     HoursClock clock(HoursId id) {
@@ -160,7 +160,16 @@ final class Floor {
         }
         chat.rung = 0;
         chat.rungBase = now;
+        takeBackLater(chat);
         line(chat, why);
+    }
+
+    /** Once, the bot takes back what it handed over and nobody has taken, where its door says so. */
+    private void takeBackLater(Chat chat) {
+        Integer seconds = gate(chat.visit()).handoff().backAfterSeconds();
+        if (chat.handedOver && seconds != null) {
+            chat.backDue = now + seconds * 1000L;
+        }
     }
 
     void line(Chat chat, @Nullable Reason why) {
@@ -268,6 +277,7 @@ final class Floor {
         chat.stopClocks();
         chat.forgetAsked();
         chat.first = false;
+        chat.handedOver = false;
         chat.ways = 0;
         chat.sentBy = NONE;
         chat.replyDue = now + timeouts.reply().seconds() * 1000L;

@@ -179,12 +179,60 @@ public sealed interface Reason {
         }
     }
 
-    record NotUnderstood(int misses) implements Reason {
+    /**
+     * The bot did not understand so often in a row.
+     *
+     * @param says the door or bot that says how often it may; null where the plan's timeouts do
+     */
+    record NotUnderstood(int misses, @Nullable ElementId says) implements Reason {
         @Override
         public Optional<Setting> setting() {
-            return at(SettingsId.ONLY, "/timeouts/botMisses");
+            return says == null ? at(SettingsId.ONLY, "/timeouts/botMisses") : at(says, "/handoff/misses");
         }
     }
+
+    /** What was known of the visitor from the start sends the chat to people, past the bot. */
+    record Straight(ElementId says, int index) implements Reason {
+        @Override
+        public Optional<Setting> setting() {
+            return at(says, "/handoff/straight/" + index);
+        }
+    }
+
+    /** The visitor wrote so often, and was not helped any further. */
+    record NotHelped(ElementId says, int turns) implements Reason {
+        @Override
+        public Optional<Setting> setting() {
+            return at(says, "/handoff/turns");
+        }
+    }
+
+    /** For so long the visitor was not helped any further. */
+    record NotHelpedFor(ElementId says, int seconds) implements Reason {
+        @Override
+        public Optional<Setting> setting() {
+            return at(says, "/handoff/seconds");
+        }
+    }
+
+    /** The visitor wrote what the plan lists as a sign of anger or danger. */
+    record Alarming(ElementId says) implements Reason {
+        @Override
+        public Optional<Setting> setting() {
+            return at(says, "/handoff/signs");
+        }
+    }
+
+    /** Nobody took the chat for so long, and the bot takes it back. */
+    record BackToBot(ElementId says, int seconds) implements Reason {
+        @Override
+        public Optional<Setting> setting() {
+            return at(says, "/handoff/backAfterSeconds");
+        }
+    }
+
+    /** An operator gave the chat back to the bot. */
+    record GivenToBot(OperatorId operator) implements Reason {}
 
     /**
      * The bot understood what it is about.

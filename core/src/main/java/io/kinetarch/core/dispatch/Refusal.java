@@ -1,6 +1,7 @@
 package io.kinetarch.core.dispatch;
 
 import io.kinetarch.core.plan.DepartmentId;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.QuestionId;
@@ -64,6 +65,9 @@ public sealed interface Refusal {
 
     /** The operator has no room for it; these have. */
     record NoRoom(OperatorId operator, List<OperatorId> could) implements Refusal {}
+
+    /** No bot answers at the chat's door. */
+    record NoBotAt(DoorId door) implements Refusal {}
 
     /** Only who sent a chat on can take it back, and only while nobody else has it. */
     record NotToTakeBack(OperatorId operator) implements Refusal {}

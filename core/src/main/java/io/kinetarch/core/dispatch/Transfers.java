@@ -107,6 +107,25 @@ final class Transfers {
         return Optional.empty();
     }
 
+    Optional<Refusal> toBot(Chat chat) {
+        if (chat.stage != Stage.HELD) {
+            return Refusal.withAnother(chat.stage().holder());
+        }
+        var door = chat.visit().door();
+        if (floor.plan.botAt(door).isEmpty()) {
+            return Optional.of(new Refusal.NoBotAt(door));
+        }
+        var why = new Reason.GivenToBot(floor.operator(chat.operator));
+        sendOn(chat, why);
+        chat.stopClocks();
+        chat.ask(null);
+        chat.queue = NONE;
+        chat.ownPriority = NONE;
+        chat.raised = 0;
+        entrance.toBot(chat, floor.told ? why : null);
+        return Optional.empty();
+    }
+
     Optional<Refusal> takeBack(Chat chat, int operator) {
         if (!chat.stage().waits() || chat.sentBy != operator) {
             return Optional.of(new Refusal.NotToTakeBack(floor.operator(operator)));

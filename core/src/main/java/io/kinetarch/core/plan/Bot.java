@@ -18,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param notUnderstood said when nothing fits; empty for the words that ship
  * @param notUnderstoodAgain the second time in a row; empty for the words that ship
  * @param strangers what it is tried with and no topic should take
+ * @param handoff when it hands over, where a door does not say otherwise
  */
 public record Bot(
         BotId id,
@@ -29,7 +30,8 @@ public record Bot(
         Map<Courtesy, LocalText> courtesies,
         LocalText notUnderstood,
         LocalText notUnderstoodAgain,
-        Sentences strangers)
+        Sentences strangers,
+        Handoff handoff)
         implements Element {
 
     public Bot {
@@ -66,7 +68,8 @@ public record Bot(
                 courtesies,
                 notUnderstood,
                 notUnderstoodAgain,
-                strangers);
+                strangers,
+                handoff);
     }
 
     /** Whether it answers about a topic. */

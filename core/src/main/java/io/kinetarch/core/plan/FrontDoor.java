@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param texts what its visitors read; a place or language left out falls back on the department's
  * @param opens what it asks for besides its hours
  * @param first who answers first
+ * @param handoff when the bot hands over at this door; null as the bot itself says
  * @param questions asked of whoever starts a chat
  * @param consent whether a visitor has to agree to the consent text before a chat
  * @param replyHours within how many hours a message is answered, 1 to 720; null where nothing is promised
@@ -34,6 +35,7 @@ public record FrontDoor(
         Texts texts,
         DoorOpens opens,
         FirstToAnswer first,
+        @Nullable Handoff handoff,
         List<Question> questions,
         boolean consent,
         WhenClosed whenClosed,
@@ -86,6 +88,7 @@ public record FrontDoor(
                 Texts.NONE,
                 DoorOpens.BY_HOURS,
                 FirstToAnswer.PEOPLE,
+                null,
                 questions,
                 false,
                 WhenClosed.TEXT,
@@ -144,6 +147,7 @@ public record FrontDoor(
                 texts,
                 otherOpens,
                 otherFirst,
+                handoff,
                 questions,
                 consent,
                 whenClosed,

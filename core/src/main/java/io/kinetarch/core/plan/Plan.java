@@ -127,6 +127,12 @@ public record Plan(
         return bots.stream().filter(bot -> bot.doors().contains(door)).findFirst();
     }
 
+    /** When the bot of a door hands over there. */
+    public Handoff handoffAt(FrontDoor door) {
+        var own = door.handoff();
+        return own != null ? own : botAt(door.id()).map(Bot::handoff).orElse(Handoff.COMMON);
+    }
+
     /** The topics that a bot knows, in the order of the plan. */
     public List<Topic> topicsOf(Bot bot) {
         return topics.stream().filter(topic -> bot.knows(topic.id())).toList();

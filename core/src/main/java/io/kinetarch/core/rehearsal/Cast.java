@@ -214,7 +214,8 @@ public final class Cast {
         }
         if (talk.withBot) {
             visitor.person()
-                    .ifPresent(after -> dues.add(new Due(talk.since + after.toMillis(), new Call.HandOver(chat))));
+                    .ifPresent(after -> dues.add(
+                            new Due(talk.since + after.toMillis(), new Call.HandOver(chat, Call.Because.ASKED))));
         }
         if (talk.answered > 0) {
             visitor.answers().ifPresent(after -> {

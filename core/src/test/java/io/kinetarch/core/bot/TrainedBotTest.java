@@ -7,6 +7,7 @@ import io.kinetarch.core.bot.Reply.Kind;
 import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.BotId;
 import io.kinetarch.core.plan.FollowUp;
+import io.kinetarch.core.plan.Handoff;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
@@ -67,7 +68,8 @@ class TrainedBotTest {
                 Map.of(),
                 LocalText.NONE,
                 LocalText.of("en", "Still not."),
-                Sentences.NONE)));
+                Sentences.NONE,
+                Handoff.COMMON)));
         Plan plan = SamplePlan.plan().edited(edits);
         var bot = (Bot) plan.element(id).orElseThrow();
         return TrainedBot.of(

@@ -136,6 +136,7 @@ public final class SampleDoor {
                 texts,
                 DoorOpens.BY_HOURS,
                 FirstToAnswer.PEOPLE,
+                null,
                 questions,
                 consent,
                 whenClosed,

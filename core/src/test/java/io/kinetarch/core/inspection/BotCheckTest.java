@@ -8,6 +8,7 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.DoorOpens;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FirstToAnswer.Side;
+import io.kinetarch.core.plan.Handoff;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
@@ -44,7 +45,8 @@ class BotCheckTest {
                 Map.of(),
                 LocalText.NONE,
                 LocalText.NONE,
-                Sentences.NONE);
+                Sentences.NONE,
+                Handoff.COMMON);
     }
 
     private static Plan plan(Side open, Side closed, Bot bot, Topic... topics) {

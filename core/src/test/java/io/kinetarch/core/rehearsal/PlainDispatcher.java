@@ -8,6 +8,7 @@ import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.dispatch.Way;
 import io.kinetarch.core.plan.AskedWhen;
 import io.kinetarch.core.plan.Closing;
+import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FirstToAnswer;
@@ -55,7 +56,8 @@ import org.jspecify.annotations.Nullable;
  * words "instant effect chat operator queue".
  */
 final class PlainDispatcher {
-    private static final List<String> CLOCKS = List.of("lost", "offer", "rung", "pause", "reply", "silence", "end");
+    private static final List<String> CLOCKS =
+            List.of("lost", "offer", "rung", "pause", "reply", "silence", "unhelped", "bot-back", "end");
 
     final List<String> effects = new ArrayList<>();
     private final Plan plan;
@@ -135,7 +137,9 @@ final class PlainDispatcher {
         final Set<Way> ways = EnumSet.noneOf(Way.class);
         final Set<Person> refusedBy = new HashSet<>();
         int misses;
+        int unhelped;
         boolean botAnswered;
+        boolean handedOver;
         boolean choseBot;
         boolean questionsAsked;
         boolean spoke;
@@ -296,6 +300,9 @@ final class PlainDispatcher {
             case Call.Understood(var _, var topic, var certainty) -> {
                 return understood(talk, topic, certainty);
             }
+            case Call.TransferToBot _ -> {
+                return toBotAgain(talk);
+            }
             case Call.HandOver _ -> {
                 if (!talk.stage.equals("bot")) {
                     return "WithAnother";
@@ -449,6 +456,8 @@ final class PlainDispatcher {
             case "pause" -> talk.refusedBy.clear();
             case "reply" -> noReply(talk);
             case "silence" -> silent(talk);
+            case "unhelped" -> handOver(talk);
+            case "bot-back" -> takesBack(talk);
             default -> {
                 if (talk.stage.equals("wrap")) {
                     wrappedUp(talk);
@@ -467,13 +476,24 @@ final class PlainDispatcher {
         boolean open = isOpen(talk);
         boolean bot = (open ? talk.door().first().open() : talk.door().first().closed()) == FirstToAnswer.Side.BOT;
         tell(Effect.ARRIVED, talk);
-        if (bot) {
+        var arrival =
+                Arrival.of(visit.door(), visit.page(), visit.language(), visit.answers(), Instant.ofEpochMilli(now));
+        var straight = plan.handoffAt(talk.door()).straight();
+        if (bot && open && straight.stream().anyMatch(condition -> speaks(condition, arrival))) {
+            tell(Effect.HANDED_OVER, talk);
+            toPeople(talk);
+        } else if (bot) {
             toBot(talk);
         } else if (!open) {
             closedWay(talk);
         } else {
             toPeople(talk);
         }
+    }
+
+    /** Plans put together by chance send chats past the bot by language only. */
+    private static boolean speaks(Condition condition, Arrival arrival) {
+        return condition instanceof Condition.LanguageIs(var languages) && languages.contains(arrival.language());
     }
 
     private boolean isOpen(Talk talk) {
@@ -594,6 +614,15 @@ final class PlainDispatcher {
                 enter(talk, talk.queue());
             }
         }
+        if (talk.stage.equals("bot")) {
+            var policy = plan.handoffAt(talk.door());
+            talk.unhelped++;
+            if (policy.turns() != null && talk.unhelped > policy.turns()) {
+                handOver(talk);
+            } else if (policy.seconds() != null) {
+                talk.clocks.putIfAbsent("unhelped", now + policy.seconds() * 1000L);
+            }
+        }
         return "";
     }
 
@@ -636,6 +665,36 @@ final class PlainDispatcher {
         visitorIsToAnswer(talk);
     }
 
+    private String toBotAgain(Talk talk) {
+        if (!talk.stage.equals("held")) {
+            return "WithAnother";
+        }
+        if (plan.bots().stream()
+                .noneMatch(bot -> bot.doors().contains(talk.door().id()))) {
+            return "NoBotAt";
+        }
+        sendOn(talk);
+        talk.stopClocks();
+        forgetWishes(talk);
+        talk.rule = null;
+        talk.queue = null;
+        talk.own = null;
+        talk.raised = 0;
+        toBot(talk);
+        return "";
+    }
+
+    private void takesBack(Talk talk) {
+        if (talk.stage.equals("offered")) {
+            talk.clocks.put("bot-back", talk.clocks.getOrDefault("offer", now) + 1);
+            return;
+        }
+        leaveQueue(talk);
+        talk.handedOver = false;
+        talk.choseBot = true;
+        toBot(talk);
+    }
+
     private String botSays(Talk talk) {
         if (!talk.holder().equals("bot")) {
             return "WithAnother";
@@ -650,12 +709,15 @@ final class PlainDispatcher {
             return "WithAnother";
         }
         if (topic == null || certainty < timeouts.botCertainty()) {
-            if (++talk.misses >= timeouts.botMisses()) {
+            var most = plan.handoffAt(talk.door()).misses();
+            if (++talk.misses >= (most == null ? timeouts.botMisses() : most)) {
                 handOver(talk);
             }
             return "";
         }
         talk.misses = 0;
+        talk.unhelped = 0;
+        talk.clocks.remove("unhelped");
         talk.topic = topic;
         if (plan.topic(topic).map(known -> known.handsOver()).orElse(false)) {
             handOver(talk);
@@ -669,6 +731,8 @@ final class PlainDispatcher {
         tell(Effect.HANDED_OVER, talk);
         talk.stopClocks();
         talk.misses = 0;
+        talk.unhelped = 0;
+        talk.handedOver = talk.handedOver || !talk.choseBot;
         if (talk.choseBot) {
             talk.choseBot = false;
             queueAgain(talk, timeouts.rungs().afterChoice());
@@ -776,6 +840,10 @@ final class PlainDispatcher {
         talk.firstQueued = Optional.of(talk.firstQueued.orElse(now));
         talk.rung = 0;
         talk.rungBase = now;
+        var back = plan.handoffAt(talk.door()).backAfterSeconds();
+        if (talk.handedOver && back != null) {
+            talk.clocks.put("bot-back", now + back * 1000L);
+        }
         inLine(talk, Effect.QUEUED);
     }
 
@@ -956,6 +1024,7 @@ final class PlainDispatcher {
         talk.stopClocks();
         talk.refusedBy.clear();
         talk.first = false;
+        talk.handedOver = false;
         talk.ways.clear();
         talk.sentBy = null;
         talk.clocks.put("reply", now + timeouts.reply().seconds() * 1000L);
@@ -1325,7 +1394,11 @@ final class PlainDispatcher {
         }
         talk.moves = talk.movedAt == now ? talk.moves + 1 : 1;
         talk.movedAt = now;
+        var back = talk.clocks.get("bot-back");
         leaveQueue(talk);
+        if (back != null) {
+            talk.clocks.put("bot-back", back);
+        }
         long over = talk.rungBase;
         talk.queue = to;
         talk.entered = now;

@@ -83,10 +83,10 @@ final class RandomActs {
                         chat,
                         random.nextBoolean() ? null : RandomPlans.TOPICS.get(random.nextInt(3)),
                         random.nextDouble());
-            case 28 -> new Call.HandOver(chat);
+            case 28 -> new Call.HandOver(chat, List.of(Call.Because.values()).get(random.nextInt(3)));
             case 29 -> new Call.Leave(chat);
             case 30 -> new Call.Choose(chat, List.of(Way.values()).get(random.nextInt(3)));
-            case 31 -> new Call.TransferToQueue(chat, queue());
+            case 31 -> random.nextInt(3) == 0 ? new Call.TransferToBot(chat) : new Call.TransferToQueue(chat, queue());
             case 32 -> new Call.TransferToOperator(chat, operator());
             case 33 ->
                 new Call.TransferToSkill(

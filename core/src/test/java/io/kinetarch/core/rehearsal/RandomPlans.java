@@ -3,6 +3,8 @@ package io.kinetarch.core.rehearsal;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.AskedWhen;
+import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.BotId;
 import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Department;
@@ -11,6 +13,7 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.DoorOpens;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.Handoff;
 import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.HeldSkill;
 import io.kinetarch.core.plan.HoursId;
@@ -33,6 +36,7 @@ import io.kinetarch.core.plan.QueueTarget;
 import io.kinetarch.core.plan.Rule;
 import io.kinetarch.core.plan.RuleId;
 import io.kinetarch.core.plan.Rung;
+import io.kinetarch.core.plan.Sentences;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Skill;
 import io.kinetarch.core.plan.SkillId;
@@ -53,6 +57,7 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -98,7 +103,7 @@ public final class RandomPlans {
                 rules(),
                 List.of(),
                 topics(),
-                List.of(),
+                List.of(bot()),
                 List.of());
     }
 
@@ -278,6 +283,7 @@ public final class RandomPlans {
                 new FirstToAnswer(
                         random.nextInt(3) == 0 ? FirstToAnswer.Side.BOT : FirstToAnswer.Side.PEOPLE,
                         pick(FirstToAnswer.Side.values())),
+                random.nextBoolean() ? null : handoff(),
                 plain.questions(),
                 false,
                 pick(WhenClosed.values()),
@@ -292,6 +298,33 @@ public final class RandomPlans {
                 List.of(),
                 List.of(),
                 List.of());
+    }
+
+    private Bot bot() {
+        return new Bot(
+                new BotId("tern"),
+                "Tern",
+                null,
+                LANGUAGES,
+                random.nextBoolean() ? List.of(new DoorId("d0")) : List.of(new DoorId("d0"), new DoorId("d1")),
+                List.of(),
+                Map.of(),
+                LocalText.NONE,
+                LocalText.NONE,
+                Sentences.NONE,
+                handoff());
+    }
+
+    private Handoff handoff() {
+        return new Handoff(
+                random.nextBoolean() ? null : 1 + random.nextInt(3),
+                random.nextBoolean() ? null : 1 + random.nextInt(4),
+                random.nextBoolean() ? null : 10 + random.nextInt(200),
+                random.nextInt(4) > 0
+                        ? List.of()
+                        : List.of(new Condition.LanguageIs(List.of(pick(LANGUAGES.toArray(String[]::new))))),
+                Sentences.NONE,
+                random.nextBoolean() ? null : 10 + random.nextInt(100));
     }
 
     private List<Rule> rules() {

@@ -4,6 +4,7 @@ import io.kinetarch.core.bot.Passage;
 import io.kinetarch.core.bot.Reply;
 import io.kinetarch.core.bot.TrainedBot;
 import io.kinetarch.core.bot.Understood;
+import io.kinetarch.core.dispatch.Call.Because;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.server.live.Beside;
 import java.util.ArrayList;
@@ -20,7 +21,9 @@ import org.jspecify.annotations.Nullable;
  */
 public record BotTurn(List<Act> acts) {
     /** The bot gives the chat up. */
-    static final BotTurn HAND_OVER = new BotTurn(List.of(Act.handOver()));
+    static BotTurn handsOver(Because because) {
+        return new BotTurn(List.of(Act.handOver(because)));
+    }
 
     /**
      * One act; one of the three is given.
@@ -28,27 +31,27 @@ public record BotTurn(List<Act> acts) {
      * @param says words
      * @param beside what stands below them; null for nothing
      * @param understood what it takes the chat to be about
-     * @param handsOver whether it gives the chat up
+     * @param handsOver why it gives the chat up
      */
     public record Act(
             @Nullable String says,
             @Nullable Beside beside,
             @Nullable Understanding understood,
-            boolean handsOver) {
+            @Nullable Because handsOver) {
         static Act says(String words) {
-            return new Act(words, null, null, false);
+            return new Act(words, null, null, null);
         }
 
         static Act says(String words, Beside beside) {
-            return new Act(words, beside, null, false);
+            return new Act(words, beside, null, null);
         }
 
         static Act understood(@Nullable String topic, double certainty) {
-            return new Act(null, null, new Understanding(topic, certainty), false);
+            return new Act(null, null, new Understanding(topic, certainty), null);
         }
 
-        static Act handOver() {
-            return new Act(null, null, null, true);
+        static Act handOver(Because because) {
+            return new Act(null, null, null, because);
         }
     }
 
@@ -70,7 +73,8 @@ public record BotTurn(List<Act> acts) {
     static BotTurn of(TrainedBot bot, Reply reply, double certainty, double limit) {
         return switch (reply.kind()) {
             case COURTESY, ASKS, LOOKS_UP -> new BotTurn(said(reply).toList());
-            case PERSON -> HAND_OVER;
+            case PERSON -> handsOver(Because.ASKED);
+            case SIGN -> handsOver(Because.SIGN);
             case NOT_UNDERSTOOD ->
                 new BotTurn(Stream.concat(Stream.of(Act.understood(null, ofNothing(reply))), said(reply))
                         .toList());

@@ -4,6 +4,7 @@ import io.kinetarch.core.bot.Reply;
 import io.kinetarch.core.bot.Talk;
 import io.kinetarch.core.bot.Understood;
 import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Topic;
 import java.util.List;
@@ -27,9 +28,9 @@ public class BotTurns {
      * @param language that the visitor came in
      * @param said by the visitor, one after the other, each answered but the last; none where the bot greets
      */
-    public BotTurn next(Plan plan, Bot bot, String language, List<String> said) {
+    public BotTurn next(Plan plan, Bot bot, FrontDoor door, String language, List<String> said) {
         double limit = plan.settings().timeouts().botCertainty();
-        var learned = trained.of(plan, bot);
+        var learned = trained.of(plan, bot).handingOver(plan.handoffAt(door));
         var talk = Talk.begun(language);
         if (said.isEmpty()) {
             return BotTurn.of(learned, learned.greets(talk), 0, limit);

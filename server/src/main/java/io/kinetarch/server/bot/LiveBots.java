@@ -3,6 +3,7 @@ package io.kinetarch.server.bot;
 import io.kinetarch.core.bot.Reply;
 import io.kinetarch.core.bot.Talk;
 import io.kinetarch.core.bot.Understood;
+import io.kinetarch.core.dispatch.Call.Because;
 import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
@@ -49,6 +50,7 @@ class LiveBots {
     private static final int MOST_ENTRIES = 2_000;
     private static final int NOTHING_HEARD = -1;
     private static final int LOCKS = 512;
+    private static final String CAME_TO_BOT = "to-bot";
 
     private final LivePlans plans;
     private final ChatReader chats;
@@ -110,7 +112,8 @@ class LiveBots {
         } catch (RuntimeException e) {
             LOG.error("The bot fails in chat {} of {}; it is handed over", name.chat(), name.plan(), e);
             try {
-                calls.tell(name.plan(), Wish.handsOver(name.chat(), key(name.chat(), NOTHING_HEARD, 0)));
+                calls.tell(
+                        name.plan(), Wish.handsOver(name.chat(), key(name.chat(), NOTHING_HEARD, 0), Because.GIVEN_UP));
             } catch (RuntimeException again) {
                 LOG.error("Chat {} of {} could not be handed over", name.chat(), name.plan(), again);
             }
@@ -164,36 +167,62 @@ class LiveBots {
             make(planId, id, before.get());
         }
         int heard = before.map(StoredTalk::heard).orElse(NOTHING_HEARD);
-        var unread = chats.entries(planId, id, Math.max(0, heard), MOST_ENTRIES).stream()
-                .filter(entry -> "visitor".equals(entry.author()) && entry.isSaid())
+        var since = chats.entries(planId, id, Math.max(0, heard), MOST_ENTRIES);
+        int came = since.stream()
+                .filter(entry -> CAME_TO_BOT.equals(entry.event()))
+                .mapToInt(StoredEntry::number)
+                .max()
+                .orElse(NOTHING_HEARD);
+        // What was said while people had it was for them.
+        var unread = since.stream()
+                .filter(entry -> "visitor".equals(entry.author()) && entry.isSaid() && entry.number() > came)
                 .toList();
-        if (before.isPresent() && unread.isEmpty()) {
+        boolean isBack = before.isPresent() && came > heard;
+        if (before.isPresent() && unread.isEmpty() && !isBack) {
             return;
         }
-        var next = next(planId, chat, before, unread);
+        var next = unread.isEmpty() && isBack
+                ? back(planId, chat, before.get(), came)
+                : next(planId, chat, before, unread, Math.max(0, came));
         if (mapper.take(planId, id, heard, next) == 1) {
             make(planId, id, next);
         }
     }
 
-    private StoredTalk next(String planId, StoredChat chat, Optional<StoredTalk> before, List<StoredEntry> unread) {
+    /** The chat comes back from people. */
+    private StoredTalk back(String planId, StoredChat chat, StoredTalk before, int came) {
+        Plan plan = plans.live(planId).plan();
+        var talk = json.readValue(before.talk(), Stands.class).toTalk();
+        var bot = plan.botAt(new DoorId(chat.doorId()));
+        if (bot.isEmpty()) {
+            return stored(came, Optional.of(before), talk, BotTurn.handsOver(Because.GIVEN_UP));
+        }
+        var learned = trained.of(plan, bot.get());
+        var reply = learned.back(talk);
+        double limit = plan.settings().timeouts().botCertainty();
+        return stored(came, Optional.of(before), reply.talk(), BotTurn.of(learned, reply, 0, limit));
+    }
+
+    private StoredTalk next(
+            String planId, StoredChat chat, Optional<StoredTalk> before, List<StoredEntry> unread, int came) {
         Plan plan = plans.live(planId).plan();
         var bot = plan.botAt(new DoorId(chat.doorId()));
-        int heard = unread.isEmpty() ? 0 : unread.getLast().number();
+        int heard = unread.isEmpty() ? came : unread.getLast().number();
         var talk = before.map(
                         stored -> json.readValue(stored.talk(), Stands.class).toTalk())
                 .orElseGet(() -> Talk.begun(chat.language()));
         if (bot.isEmpty()) {
-            return stored(heard, before, talk, BotTurn.HAND_OVER);
+            return stored(heard, before, talk, BotTurn.handsOver(Because.GIVEN_UP));
         }
         String text =
                 unread.stream().map(entry -> String.valueOf(entry.words())).collect(Collectors.joining("\n"));
-        return spoken(plan, bot.get(), before, talk, heard, text);
+        return spoken(plan, chat, bot.get(), before, talk, heard, text);
     }
 
-    private StoredTalk spoken(Plan plan, Bot bot, Optional<StoredTalk> before, Talk talk, int heard, String text) {
+    private StoredTalk spoken(
+            Plan plan, StoredChat chat, Bot bot, Optional<StoredTalk> before, Talk talk, int heard, String text) {
         double limit = plan.settings().timeouts().botCertainty();
-        var learned = trained.of(plan, bot);
+        var learned = trained.of(plan, bot).handingOver(plan.handoffAt(plan.door(new DoorId(chat.doorId()))));
         Reply reply = text.isBlank()
                 ? learned.greets(talk)
                 : talks.reply(learned, talk, text, limit).reply();
@@ -242,7 +271,9 @@ class LiveBots {
             return Wish.understood(chat, key, understood.topic(), understood.certainty());
         }
         String words = act.says();
-        return words == null ? Wish.handsOver(chat, key) : Wish.botSays(chat, key, words, act.beside());
+        return words == null
+                ? Wish.handsOver(chat, key, Optional.ofNullable(act.handsOver()).orElse(Because.GIVEN_UP))
+                : Wish.botSays(chat, key, words, act.beside());
     }
 
     private static UUID key(long chat, int heard, int act) {

@@ -142,6 +142,13 @@ class DeskController {
         act(plan, chat, CallKind.TAKE_BACK, account);
     }
 
+    /** Gives a chat back to the bot of its door. */
+    @PostMapping("/chats/{chat}/to-bot")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void toBot(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        act(plan, chat, CallKind.TRANSFER_TO_BOT, account);
+    }
+
     @PostMapping("/chats/{chat}/messages")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void reply(

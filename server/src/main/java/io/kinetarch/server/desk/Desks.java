@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import io.kinetarch.core.people.PeopleTable;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorId;
@@ -138,6 +139,7 @@ public class Desks {
             List<DeskLine> lines,
             List<DeskStep> steps,
             List<String> transfers,
+            @Nullable String toBot,
             @Nullable BotPart bot) {}
 
     /** Something that is known of the visitor. */
@@ -378,6 +380,7 @@ public class Desks {
                 queue.map(found ->
                                 found.transfers().stream().map(id -> id.value()).toList())
                         .orElse(List.of()),
+                plan.botAt(new DoorId(chat.doorId())).map(Element::name).orElse(null),
                 known.bot().orElse(null));
     }
 

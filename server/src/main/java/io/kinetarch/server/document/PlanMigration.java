@@ -59,6 +59,11 @@ final class PlanMigration {
             document.putArray("helpPages");
             document.put("schemaVersion", 8);
         }
+        if (document.path("schemaVersion").asInt() == 8) {
+            objects(document, "bots").forEach(PlanMigration::botToVersion9);
+            objects(document, "doors").forEach(PlanMigration::doorToVersion9);
+            document.put("schemaVersion", 9);
+        }
     }
 
     /** Version 7 has topics as elements of their own, with all that a bot knows of them. */
@@ -80,6 +85,19 @@ final class PlanMigration {
             element.putArray("offers");
             element.put("after", topic.path("handsOver").asBoolean(false) ? "HAND_OVER" : "NOTHING");
         });
+    }
+
+    /** Version 9 says when a bot hands over. */
+    static void botToVersion9(ObjectNode bot) {
+        var handoff = bot.putObject("handoff");
+        handoff.putNull("misses").putNull("turns").putNull("seconds").putNull("backAfterSeconds");
+        handoff.putArray("straight");
+        handoff.putObject("signs");
+    }
+
+    /** Version 9 has doors at which it hands over otherwise. */
+    static void doorToVersion9(ObjectNode door) {
+        door.putNull("handoff");
     }
 
     /** Version 8 has answers with a picture, and with what a service says. */

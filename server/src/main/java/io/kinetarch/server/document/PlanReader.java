@@ -5,6 +5,7 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.FrontDoor;
@@ -118,6 +119,11 @@ public class PlanReader {
             if (!element.has("help")) {
                 PlanMigration.doorToVersion8(element);
             }
+            if (!element.has("handoff")) {
+                PlanMigration.doorToVersion9(element);
+            }
+        } else if (type == Bot.class && !element.has("handoff")) {
+            PlanMigration.botToVersion9(element);
         } else if (type == Department.class && isBefore5(element)) {
             PlanMigration.departmentToVersion5(element);
         }

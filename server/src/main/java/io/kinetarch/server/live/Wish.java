@@ -1,5 +1,6 @@
 package io.kinetarch.server.live;
 
+import io.kinetarch.core.dispatch.Call.Because;
 import java.util.Locale;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -93,9 +94,9 @@ public record Wish(
         return new Wish(CallKind.UNDERSTOOD, chat, null, detail, key, null, null, null, null);
     }
 
-    /** A chat is given up by its bot, or its visitor asks for a person. */
-    public static Wish handsOver(long chat, UUID key) {
-        return new Wish(CallKind.HAND_OVER, chat, null, null, key, null, null, null, null);
+    /** People are to take over from a bot. */
+    public static Wish handsOver(long chat, UUID key, Because because) {
+        return new Wish(CallKind.HAND_OVER, chat, null, because.name(), key, null, null, null, null);
     }
 
     /** A visitor starts a chat. */

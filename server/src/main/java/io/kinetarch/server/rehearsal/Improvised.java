@@ -48,7 +48,8 @@ final class Improvised {
             case Call.Decline(var chat, var operator) -> step(step, "decline", operator, chat, null, null);
             case Call.Away(var operator) -> step(step, "away", operator, null, null, null);
             case Call.Leave(var chat) -> step(step, "leave", null, chat, null, null);
-            case Call.HandOver(var chat) -> step(step, "hand-over", null, chat, null, null);
+            case Call.HandOver(var chat, var because) ->
+                step(step, "hand-over", null, chat, ScriptReader.by(because), null);
             case Call.End(var chat, var _, var operator) -> step(step, "end", operator, chat, "operator", null);
             case Call.Say(var chat, var by, var operator, var _) ->
                 by == Party.VISITOR

@@ -1,5 +1,6 @@
 package io.kinetarch.server.rehearsal;
 
+import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.CheckStep;
 import io.kinetarch.core.plan.DoorId;
@@ -82,7 +83,8 @@ class RehearsedBots {
                 .toList();
         String language = Optional.ofNullable(arrival.language())
                 .orElseGet(() -> bot.languages().getFirst());
-        return turns.next(plan, bot, language, said);
+        var door = plan.door(new DoorId(Objects.requireNonNull(arrival.door())));
+        return turns.next(plan, bot, door, language, said);
     }
 
     private boolean isWithBot(Plan plan, Instant from, List<CheckStep> steps, String chat) {
@@ -97,8 +99,12 @@ class RehearsedBots {
             return step(at, "understood", chat, null, null, understood.topic(), understood.certainty());
         }
         return act.says() == null
-                ? step(at, "hand-over", chat, null, null, null, null)
+                ? step(at, "hand-over", chat, by(act), null, null, null)
                 : step(at, "say", chat, "bot", act.says(), null, null);
+    }
+
+    private static String by(Act act) {
+        return ScriptReader.by(Optional.ofNullable(act.handsOver()).orElse(Call.Because.GIVEN_UP));
     }
 
     private static CheckStep step(

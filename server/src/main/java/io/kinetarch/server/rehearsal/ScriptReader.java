@@ -144,6 +144,15 @@ final class ScriptReader {
         return new Refusal(Kind.INVALID_DOCUMENT, pointer, detail);
     }
 
+    /** By whom a step says that a chat is handed over. */
+    static String by(Call.Because because) {
+        return switch (because) {
+            case ASKED -> "visitor";
+            case SIGN -> "plan";
+            case GIVEN_UP -> "bot";
+        };
+    }
+
     /** Makes one step of its document. */
     private record StepReader(Plan plan, CheckStep step, String at, Instant from) {
         private static final List<String> KNOWN = List.of(
@@ -159,6 +168,7 @@ final class ScriptReader {
                 "leave",
                 "choose",
                 "transfer",
+                "to-bot",
                 "call-in",
                 "step-out",
                 "take-back",
@@ -185,10 +195,11 @@ final class ScriptReader {
                 case "decline" -> new Call.Decline(chat(), operator());
                 case "say" -> new Call.Say(chat(), by(), writer(), answers());
                 case "understood" -> new Call.Understood(chat(), step.topic(), certainty());
-                case "hand-over" -> new Call.HandOver(chat());
+                case "hand-over" -> new Call.HandOver(chat(), because());
                 case "leave" -> new Call.Leave(chat());
                 case "choose" -> new Call.Choose(chat(), oneOf(Way.values(), need(step.way(), "way"), at + "/way"));
                 case "transfer" -> transfer();
+                case "to-bot" -> new Call.TransferToBot(chat());
                 case "call-in" -> new Call.CallIn(chat(), colleague());
                 case "step-out" -> new Call.StepOut(chat(), operator());
                 case "take-back" -> new Call.TakeBack(chat(), operator());
@@ -200,6 +211,18 @@ final class ScriptReader {
                             "\"" + step.act() + "\" is nothing that can be done; known are " + String.join(", ", KNOWN)
                                     + ".");
             };
+        }
+
+        /** Asked for by the visitor, wanted by the plan's list of signs, or given up by the bot. */
+        private Call.Because because() {
+            String by = step.by() == null ? ScriptReader.by(Call.Because.ASKED) : step.by();
+            return Stream.of(Call.Because.values())
+                    .filter(because -> ScriptReader.by(because).equals(by))
+                    .findFirst()
+                    .orElseThrow(() -> invalid(
+                            at + "/by",
+                            "A chat is handed over by the visitor, by the bot, or by the plan, not by \"" + by
+                                    + "\"."));
         }
 
         private Visit visit() {

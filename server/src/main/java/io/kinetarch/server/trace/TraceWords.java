@@ -83,7 +83,18 @@ public final class TraceWords {
             case Reason.ClosingTime(var hours, var then) -> "“" + name(hours) + "” has ended and says: " + then(then);
             case Reason.Vanished(var party, var seconds) ->
                 "the " + lower(party) + "'s connection was lost for " + seconds + " s";
-            case Reason.NotUnderstood(var misses) -> "the bot did not understand " + times(misses);
+            case Reason.NotUnderstood(var misses, var _) -> "the bot did not understand " + times(misses);
+            case Reason.Straight(var says, var _) ->
+                "by what is known of the visitor, " + name(says) + " sends it to people";
+            case Reason.NotHelped(var says, var turns) ->
+                "the visitor wrote " + times(turns) + " without being helped further; " + name(says)
+                        + " hands over then";
+            case Reason.NotHelpedFor(var says, var seconds) ->
+                "the visitor was not helped further for " + seconds + " s; " + name(says) + " hands over then";
+            case Reason.Alarming(var says) -> "the visitor wrote what " + name(says) + " lists as a sign";
+            case Reason.BackToBot(var says, var seconds) ->
+                "nobody took it for " + seconds + " s; " + name(says) + " takes it back";
+            case Reason.GivenToBot(var operator) -> name(operator) + " gave it back to the bot";
             case Reason.AboutTopic(var topic, var skill, var held) ->
                 "chats about “" + topic + "” are for people"
                         + (skill == null
@@ -218,6 +229,7 @@ public final class TraceWords {
             case Refusal.NotThere(var operator, var could) -> name(operator) + " is not present" + instead(could);
             case Refusal.NoRoom(var operator, var could) ->
                 name(operator) + " has no room for another chat" + instead(could);
+            case Refusal.NoBotAt(var door) -> "no bot answers at " + name(door);
             case Refusal.NotToTakeBack(var operator) ->
                 name(operator) + " did not send this chat on, or somebody has it already";
             case Refusal.NothingToWrapUp(var operator) -> name(operator) + " has nothing of this chat to wrap up";

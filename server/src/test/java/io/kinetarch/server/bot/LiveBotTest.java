@@ -82,7 +82,7 @@ class LiveBotTest {
                 visitor.view().path("lines").valueStream().toList().getLast().path("offers");
         assertThat(offers.path(0).asString()).isEqualTo("Wann einchecken");
 
-        assertThat(answerTo(visitor, "Wann einchecken")).contains("45 Minuten vor Abfahrt");
+        assertThat(answerTo(visitor, "Wann einchecken")).endsWith("Ein Foto der Buchung genügt.");
         assertThat(visitor.view().path("stage").asString()).isEqualTo("bot");
         record(visitor);
     }
@@ -95,6 +95,65 @@ class LiveBotTest {
 
         assertThat(said(visitor, "bot")).as("the greeting and nothing else").hasSize(1);
         record(visitor);
+    }
+
+    @Test
+    void whoeverWritesASignOfAngerGetsAPersonAtOnce() {
+        var visitor = arrived("fr");
+        visitor.says("C'est SCANDALEUX, mon avocat va vous écrire");
+        isHandedOver(visitor);
+
+        assertThat(said(visitor, "bot")).as("the greeting and nothing else").hasSize(1);
+        assertThat(record(visitor).toString()).contains("what Tern lists as a sign");
+    }
+
+    @Test
+    void aPageSendsVisitorsPastTheBot() {
+        var visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+        visitor.startOn(
+                DOOR,
+                "en",
+                "https://tarnwick-sound.example/status/cancelled/today",
+                "{\"topic\":\"Is my ferry sailing?\"}");
+        isHandedOver(visitor);
+
+        assertThat(said(visitor, "bot")).isEmpty();
+        assertThat(record(visitor).toString()).contains("Tern sends it to people");
+    }
+
+    /** The bot comes back on the operator's word alone, and goes on with what it knows; what people were told is not answered again. */
+    @Test
+    void anOperatorGivesAChatBackToTheBot() {
+        var operator = server.signedIn("operator");
+        String desk = "/api/v1/plans/tarnwick/desk";
+        operator.postWithCsrf(desk + "/presence", "{\"state\":\"present\"}").ok();
+        var visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+        visitor.start(DOOR, "de", "{\"topic\":\"Something else\"}");
+        await().atMost(SOON).until(() -> !said(visitor, "bot").isEmpty());
+        String chat = desk + "/chats/" + visitor.chat();
+        try {
+            visitor.says("ich möchte einen Menschen sprechen");
+            await().atMost(SOON)
+                    .until(() -> operator.postWithCsrf(chat + "/accept", "").status() < 300);
+            visitor.says("darf mein Hund mit?");
+            reply(operator, chat, "Ja, gern.");
+            operator.postWithCsrf(chat + "/to-bot", "").ok();
+
+            await().atMost(SOON)
+                    .until(() -> visitor.view().path("stage").asString().equals("bot"));
+            await().atMost(SOON).until(() -> said(visitor, "bot").size() == 2);
+            assertThat(said(visitor, "bot").getLast()).startsWith("Hier ist wieder Tern");
+            assertThat(answerTo(visitor, "kann ich ein Fahrrad mitnehmen und was kostet es"))
+                    .isNotBlank();
+            assertThat(operator.postWithCsrf(
+                                    chat + "/messages", "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"x\"}")
+                            .status())
+                    .as("only the bot writes now")
+                    .isGreaterThanOrEqualTo(400);
+        } finally {
+            visitor.does("leave", "");
+            operator.postWithCsrf(desk + "/presence", "{\"state\":\"gone\"}");
+        }
     }
 
     @Test

@@ -173,7 +173,7 @@ final class Mutations {
                 "name;skills\nAna;fares 5\n",
                 "time,queue,chats\n2026-11-23 09:00,fares,1\n9999-12-31 23:59,fares,99999999999\n",
                 "BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:20261128T000000\nRRULE:FREQ=SECONDLY\nEND:VEVENT\nEND:VCALENDAR\n",
-                "{\"schemaVersion\":8}",
+                "{\"schemaVersion\":9}",
                 "[".repeat(3_000),
                 "\"open\nand never closed",
                 ",".repeat(5_000)));

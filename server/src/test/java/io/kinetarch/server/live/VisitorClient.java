@@ -35,9 +35,18 @@ public final class VisitorClient {
         return start(door, language, answers, UUID.randomUUID());
     }
 
+    /** Starts on a page. */
+    public HttpResponse<String> startOn(String door, String language, String page, String answers) {
+        return start(door, language, answers, UUID.randomUUID(), Api.quoted(page));
+    }
+
     HttpResponse<String> start(String door, String language, String answers, UUID key) {
+        return start(door, language, answers, key, "null");
+    }
+
+    private HttpResponse<String> start(String door, String language, String answers, UUID key, String page) {
         var response = post("/doors/" + door + "/chats", """
-                {"key":"%s","language":"%s","page":null,"returning":false,"consent":true,"answers":%s,"facts":{}}""".formatted(key, language, answers));
+                {"key":"%s","language":"%s","page":%s,"returning":false,"consent":true,"answers":%s,"facts":{}}""".formatted(key, language, page, answers));
         if (response.statusCode() == 201) {
             var started = Api.json(response.body());
             chat = started.path("chat").asLong();
