@@ -117,6 +117,9 @@ final class Transfers {
         }
         var why = new Reason.GivenToBot(floor.operator(chat.operator));
         sendOn(chat, why);
+        // Whoever gave it to the bot has not declined it, and may be asked as anybody.
+        chat.forgetAsked();
+        chat.sentBy = NONE;
         chat.stopClocks();
         chat.ask(null);
         chat.queue = NONE;

@@ -674,6 +674,8 @@ final class PlainDispatcher {
             return "NoBotAt";
         }
         sendOn(talk);
+        talk.refusedBy.clear();
+        talk.sentBy = null;
         talk.stopClocks();
         forgetWishes(talk);
         talk.rule = null;
