@@ -6,11 +6,15 @@ import static org.awaitility.Awaitility.await;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.live.BotsTurn;
+import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.VisitorClient;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import java.util.UUID;
+import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -19,6 +23,9 @@ class LiveBotTest {
     private static final String DOOR = "sailing-status";
     private static final String SITE = "https://tarnwick-sound.example";
     private static final Duration SOON = Duration.ofSeconds(20);
+
+    private static final int CHATS_AT_ONCE = 12;
+    private static final int ACTS_OF_EACH = 25;
 
     private final TestServer server = TestServer.running();
 
@@ -289,6 +296,82 @@ class LiveBotTest {
         assertThat(answerTo(visitor, "thanks")).startsWith("You are welcome");
         assertThat(said(visitor, "bot")).as("a greeting, an answer, a courtesy").hasSize(3);
         record(visitor);
+    }
+
+    /**
+     * Visitors, a bot and an operator who do anything at any time, each chat with a thread of its own: whoever wrote held the chat then, and
+     * nothing was answered twice.
+     */
+    @Test
+    void botAndPeopleNeverBothWrite() throws InterruptedException {
+        var operator = server.signedIn("operator");
+        String desk = "/api/v1/plans/tarnwick/desk";
+        operator.postWithCsrf(desk + "/presence", "{\"state\":\"present\"}").ok();
+        var visitors = new ArrayList<VisitorClient>();
+        try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            for (int seed = 0; seed < CHATS_AT_ONCE; seed++) {
+                var visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+                visitor.start(DOOR, List.of("en", "de", "fr").get(seed % 3), "{\"topic\":\"Something else\"}");
+                visitors.add(visitor);
+                var random = new Random(seed);
+                threads.execute(() -> actAtRandom(visitor, operator, desk + "/chats/" + visitor.chat(), random));
+            }
+        }
+        visitors.forEach(visitor -> visitor.does("leave", ""));
+        operator.postWithCsrf(desk + "/presence", "{\"state\":\"gone\"}");
+        for (int seed = 0; seed < CHATS_AT_ONCE; seed++) {
+            var visitor = visitors.get(seed);
+            await().atMost(SOON)
+                    .until(() -> visitor.view().path("stage").asString().equals("ended"));
+            assertOneWriter(visitor.chat(), "seed " + seed);
+        }
+    }
+
+    private static void actAtRandom(VisitorClient visitor, Api operator, String chat, Random random) {
+        for (int i = 0; i < ACTS_OF_EACH; i++) {
+            switch (random.nextInt(10)) {
+                case 0, 1 -> visitor.says("can I bring my dog");
+                case 2 -> visitor.says("xyzzy plugh");
+                case 3 -> visitor.says("ich möchte einen Menschen sprechen");
+                case 4 -> visitor.says("was kostet ein Fahrrad im Juli");
+                case 5, 6 -> operator.postWithCsrf(chat + "/accept", "");
+                case 7 -> operator.postWithCsrf(chat + "/decline", "");
+                case 8 -> operator.postWithCsrf(chat + "/to-bot", "");
+                default ->
+                    operator.postWithCsrf(
+                            chat + "/messages",
+                            "{\"key\":\"" + new UUID(random.nextLong(), 7) + "\",\"text\":\"Yes.\"}");
+            }
+        }
+    }
+
+    private void assertOneWriter(long chat, String seed) {
+        String holder = "nobody";
+        // A greeting, then an answer at most for each thing said; what was said together may be answered together.
+        int mayAnswer = 0;
+        var entries = server.bean(ChatReader.class).entries("tarnwick", chat, 0, 2_000);
+        for (var entry : entries) {
+            String told = seed + ", " + entry.number() + " of " + entries;
+            switch (entry.event()) {
+                case "to-bot" -> {
+                    holder = "bot";
+                    mayAnswer = 1;
+                }
+                case "assigned" -> holder = "operator";
+                case "handed-over", "queued", "transferred" -> holder = "queue";
+                case "said" -> {
+                    String author = String.valueOf(entry.author());
+                    if (author.equals("bot") || author.equals("operator")) {
+                        assertThat(holder).as(told).isEqualTo(author);
+                    }
+                    mayAnswer += author.equals("visitor") ? 1 : author.equals("bot") ? -1 : 0;
+                    assertThat(mayAnswer).as("answered twice: " + told).isNotNegative();
+                }
+                default -> {
+                    // tells nothing of who holds it
+                }
+            }
+        }
     }
 
     @Test
