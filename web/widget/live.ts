@@ -393,6 +393,7 @@ export class LiveDoor {
           ? { name: operator.name, picture: operator.picture ? `${this.visit.base}/${operator.picture}` : undefined }
           : undefined,
         position: this.view?.position ?? undefined,
+        waitSeconds: this.view?.waitSeconds ?? undefined,
         opens: this.now.opens ?? undefined,
       },
       lines: this.allLines(),

@@ -4,7 +4,6 @@ import static io.kinetarch.core.dispatch.EffectSink.NONE;
 
 import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.DoorId;
-import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
@@ -258,7 +257,7 @@ public final class Dispatcher {
         var door = floor.gate(visit).door();
         Reason closed = entrance.whyClosed(visit);
         boolean open = closed == null;
-        boolean bot = (open ? door.first().open() : door.first().closed()) == FirstToAnswer.Side.BOT;
+        boolean bot = entrance.botAnswers(visit, closed);
         floor.tell(Effect.ARRIVED, chat, floor.told ? new Reason.DoorAnswers(door.id(), open, bot) : null);
         int straight = bot && open ? entrance.straight(visit) : NONE;
         if (straight != NONE) {

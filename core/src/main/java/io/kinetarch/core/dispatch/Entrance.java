@@ -36,13 +36,21 @@ final class Entrance {
         var questions = door.questions();
         for (int i = 0; i < questions.size(); i++) {
             if (questions.get(i).asked() == AskedWhen.BEFORE && lacks(visit, questions.get(i))) {
-                boolean chatComes = door.first().closed() == FirstToAnswer.Side.BOT || whyClosed(visit) == null;
-                return chatComes
+                Reason closed = whyClosed(visit);
+                return closed == null || botAnswers(visit, closed)
                         ? Optional.of(new Refusal.AnswerMissing(questions.get(i).id()))
                         : Optional.empty();
             }
         }
         return Optional.empty();
+    }
+
+    /** Whether the bot answers a visitor first; at a door that somebody has paused, nobody does. */
+    boolean botAnswers(Visit visit, @Nullable Reason closed) {
+        var door = floor.gate(visit).door();
+        return closed == null
+                ? door.first().open() == FirstToAnswer.Side.BOT
+                : door.first().closed() == FirstToAnswer.Side.BOT && !floor.paused.contains(door.id());
     }
 
     static boolean lacks(Visit visit, Question question) {

@@ -474,7 +474,10 @@ final class PlainDispatcher {
         var talk = new Talk(name, visit);
         talks.add(talk);
         boolean open = isOpen(talk);
-        boolean bot = (open ? talk.door().first().open() : talk.door().first().closed()) == FirstToAnswer.Side.BOT;
+        boolean bot = open
+                ? talk.door().first().open() == FirstToAnswer.Side.BOT
+                : talk.door().first().closed() == FirstToAnswer.Side.BOT
+                        && !paused.contains(talk.door().id());
         tell(Effect.ARRIVED, talk);
         var arrival =
                 Arrival.of(visit.door(), visit.page(), visit.language(), visit.answers(), Instant.ofEpochMilli(now));

@@ -88,6 +88,7 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                         plan,
                                         chat,
                                         () -> before(waiting, chat),
+                                        stand::operators,
                                         0,
                                         stand.entries().getOrDefault(chat.id(), List.of()))))
                         .toList(),

@@ -160,8 +160,10 @@ public class LivePlans {
                 .filter(row ->
                         row.doorId().equals(asked.door()) && row.language().equals(asked.language()))
                 .findFirst();
-        // A bot that answers while the door is closed takes chats as people do.
-        boolean open = (hoursOpen && closed.isEmpty()) || door.first().closed() == FirstToAnswer.Side.BOT;
+        // A bot that answers while the door is closed takes chats as people do; at a paused door nobody does.
+        boolean paused = closed.map(ClosedDoor::paused).orElse(false);
+        boolean open =
+                (hoursOpen && closed.isEmpty()) || (!paused && door.first().closed() == FirstToAnswer.Side.BOT);
         return new DoorNow(
                 now,
                 open,

@@ -12,6 +12,7 @@ import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.VisitorKind;
@@ -23,6 +24,7 @@ import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
+import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.LiveCalls;
 import io.kinetarch.server.live.Passing;
@@ -43,9 +45,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.IntSupplier;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -68,6 +72,7 @@ public class Visits {
     private final DoorDocuments documents;
     private final Clock clock;
     private final JsonMapper json;
+    private final QueueWaits waits;
     private final SecureRandom random = new SecureRandom();
     /** Hashes of the tokens of chats that were open a moment ago. */
     private final Cache<ChatName, byte[]> running = Caffeine.newBuilder()
@@ -82,7 +87,8 @@ public class Visits {
             Passing passing,
             DoorDocuments documents,
             Clock clock,
-            JsonMapper json) {
+            JsonMapper json,
+            QueueWaits waits) {
         this.plans = plans;
         this.calls = calls;
         this.chats = chats;
@@ -90,6 +96,7 @@ public class Visits {
         this.documents = documents;
         this.clock = clock;
         this.json = json;
+        this.waits = waits;
     }
 
     /**
@@ -103,7 +110,8 @@ public class Visits {
      * A chat as its visitor sees it.
      *
      * @param stage starting, asking, bot, waiting, form, chat or ended
-     * @param position how many wait before the visitor; null where they do not wait
+     * @param position how many wait before the visitor; null where they do not wait, or their queue does not tell
+     * @param waitSeconds that they can expect to wait; null where they do not, it is not known, or their queue does not tell
      * @param ways that may be chosen: message, call-back, bot
      * @param asked questions that wait for an answer
      * @param from number of the entry after which these are told of
@@ -115,6 +123,7 @@ public class Visits {
             long chat,
             String stage,
             @Nullable Integer position,
+            @Nullable Integer waitSeconds,
             @Nullable AnsweringPerson operator,
             List<String> ways,
             List<AskedQuestion> asked,
@@ -224,20 +233,34 @@ public class Visits {
 
     /** A chat and these of its entries. */
     public VisitView view(String planId, StoredChat chat, int after, List<StoredEntry> entries) {
-        return view(plans.live(planId).plan(), chat, () -> chats.before(planId, chat.id()), after, entries);
+        var plan = plans.live(planId).plan();
+        return view(plan, chat, () -> chats.before(planId, chat.id()), () -> waits.operators(planId), after, entries);
     }
 
     /**
      * A chat of a plan, wherever it is kept.
      *
      * @param before how many wait before it; asked only where it waits
+     * @param operators how they stand; asked only where the queue tells of the wait
      */
-    public VisitView view(Plan plan, StoredChat chat, IntSupplier before, int after, List<StoredEntry> entries) {
+    public VisitView view(
+            Plan plan,
+            StoredChat chat,
+            IntSupplier before,
+            Supplier<List<StoredOperator>> operators,
+            int after,
+            List<StoredEntry> entries) {
         String stage = stage(chat.stage());
+        var line = stage.equals("waiting")
+                ? Element.find(plan.queues(), chat.queueId())
+                        .map(queue -> standing(plan, queue, before.getAsInt(), operators))
+                        .orElse(Standing.UNTOLD)
+                : Standing.UNTOLD;
         return new VisitView(
                 chat.id(),
                 stage,
-                stage.equals("waiting") ? before.getAsInt() : null,
+                line.position(),
+                line.waitSeconds(),
                 stage.equals("chat")
                         ? Element.find(plan.operators(), chat.operatorId())
                                 .map(found -> new AnsweringPerson(
@@ -256,6 +279,20 @@ public class Visits {
                         .filter(StoredEntry::isSaid)
                         .map(entry -> line(plan, chat.doorId(), entry))
                         .toList());
+    }
+
+    /** What the queue tells a visitor of their place in it. */
+    private record Standing(
+            @Nullable Integer position, @Nullable Integer waitSeconds) {
+        static final Standing UNTOLD = new Standing(null, null);
+    }
+
+    private Standing standing(Plan plan, Queue queue, int before, Supplier<List<StoredOperator>> operators) {
+        var room = queue.waiting();
+        var seconds = room.waitShown() ? waits.seconds(plan, queue, before, operators.get()) : OptionalDouble.empty();
+        return new Standing(
+                room.positionShown() ? before : null,
+                seconds.isEmpty() ? null : (int) Math.round(seconds.getAsDouble()));
     }
 
     private VisitLine line(Plan plan, String door, StoredEntry entry) {

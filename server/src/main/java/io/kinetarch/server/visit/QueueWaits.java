@@ -1,0 +1,78 @@
+package io.kinetarch.server.visit;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import io.kinetarch.core.people.PeopleTable;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.OperatorId;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.staffing.OfferedWait;
+import io.kinetarch.core.staffing.OfferedWait.AtWork;
+import io.kinetarch.server.live.ChatReader;
+import io.kinetarch.server.live.ChatReader.StoredOperator;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** The wait that a visitor of a live queue can expect. */
+@Component
+class QueueWaits {
+    private static final StoredOperator NOT_THERE = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
+
+    private final ChatReader chats;
+    /** By plans, which never change. */
+    private final LoadingCache<Plan, Map<OperatorId, List<QueueId>>> memberships =
+            Caffeine.newBuilder().weakKeys().build(plan -> PeopleTable.of(plan).queuesOf());
+    /** Hundreds of visitors may wait, and nobody's wait changes within seconds. */
+    private final Cache<String, List<StoredOperator>> people =
+            Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(2)).build();
+
+    QueueWaits(ChatReader chats) {
+        this.chats = chats;
+    }
+
+    /** In seconds, with so many before them; empty where nobody who takes the queue's chats is there. */
+    OptionalDouble seconds(Plan plan, Queue queue, int before, List<StoredOperator> operators) {
+        var there = operators.stream().collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
+        return OfferedWait.seconds(
+                before,
+                plan.operators().stream()
+                        .flatMap(operator -> atWork(
+                                plan,
+                                operator,
+                                queue,
+                                there.getOrDefault(operator.id().value(), NOT_THERE)))
+                        .toList(),
+                queue.workload());
+    }
+
+    /** How the operators of a live plan stand, give or take two seconds. */
+    List<StoredOperator> operators(String planId) {
+        return people.get(planId, chats::operators);
+    }
+
+    private Stream<AtWork> atWork(Plan plan, Operator operator, Queue queue, StoredOperator stored) {
+        String id = queue.id().value();
+        boolean isMember =
+                memberships.get(plan).getOrDefault(operator.id(), List.of()).contains(queue.id());
+        boolean takes = stored.joinedList().contains(id)
+                || (isMember && !stored.partedList().contains(id));
+        if (!takes || !"present".equals(stored.state())) {
+            return Stream.of();
+        }
+        Integer own = operator.mostChats();
+        int most = own == null ? Integer.MAX_VALUE : own;
+        int places = Math.min(most, operator.capacity() / queue.weight());
+        int free = Math.min(most - stored.chats(), (operator.capacity() - stored.inUse()) / queue.weight());
+        return places < 1 ? Stream.of() : Stream.of(new AtWork(places, Math.clamp(free, 0, places)));
+    }
+}
