@@ -3,7 +3,9 @@ import type { Passage, QueuePlace } from '../api/model';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { type Box, layOut } from './layout';
-import { anHour, doorWords, END_NAMES, isBadEnd, standing } from './words';
+import { anHour, doorWords, END_NAMES, finishedWords, isBadEnd, standing } from './words';
+
+const BAND_CLASSES = { people: 'band', bot: 'band band-bot', bad: 'band band-bad' } as const;
 
 export function PassageDrawing({ passage, width, height }: { passage: Passage; width: number; height: number }) {
   const { selection, select } = usePlace();
@@ -14,7 +16,9 @@ export function PassageDrawing({ passage, width, height }: { passage: Passage; w
     <div className="drawing" style={{ height: drawing.height }}>
       <svg width={width} height={drawing.height} aria-hidden="true">
         {drawing.bands.map((band) => (
-          <path key={band.key} className={band.bad ? 'band band-bad' : 'band'} d={band.path} />
+          <path key={band.key} className={BAND_CLASSES[band.kind]} d={band.path}>
+            {band.topic && <title>{band.topic}</title>}
+          </path>
         ))}
       </svg>
       {passage.doors.map((door) => {
@@ -32,6 +36,26 @@ export function PassageDrawing({ passage, width, height }: { passage: Passage; w
             >
               <strong>{door.name}</strong>
               <span>{doorWords(door)}</span>
+            </button>
+          )
+        );
+      })}
+      {passage.bots.map((bot) => {
+        const box = drawing.bots.get(bot.id);
+        return (
+          box && (
+            <button
+              key={bot.id}
+              type="button"
+              className="place place-bot"
+              style={position(box)}
+              disabled={bot.id === ''}
+              aria-pressed={selection?.kind === 'bots' && selection.id === bot.id}
+              onClick={() => select({ kind: 'bots', id: bot.id })}
+            >
+              <strong>{bot.name}</strong>
+              <span>{anHour(bot.perHour)}</span>
+              <span className="enough">{finishedWords(bot)}</span>
             </button>
           )
         );

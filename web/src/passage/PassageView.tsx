@@ -7,6 +7,7 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { Attention } from './Attention';
+import { BotPassing } from './BotPassing';
 import { FirstSteps } from './FirstSteps';
 import { PassageDrawing } from './PassageDrawing';
 import { passageSvg } from './passageSvg';
@@ -17,7 +18,8 @@ import './passage.css';
 export function PassageView() {
   const { draft, at, week } = useWorkplace();
   const { data, error } = usePassage(draft.id, at);
-  const { tryChat, trying } = usePlace();
+  const { tryChat, trying, selection } = usePlace();
+  const bot = selection?.kind === 'bots' ? data?.bots.find(({ id }) => id === selection.id) : undefined;
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 740, height: 560 });
   useEffect(() => {
@@ -34,6 +36,7 @@ export function PassageView() {
       <section className="passage-main" aria-label="Passage">
         <div className="passage-head">
           <h3>Doors</h3>
+          {data && data.bots.length > 0 && <h3>Bot</h3>}
           <h3>Queues</h3>
           <h3>
             How it ends
@@ -65,6 +68,7 @@ export function PassageView() {
             Try a chat
           </Button>
         )}
+        {bot && !trying && <BotPassing bot={bot} />}
         {trying ? (
           <TryChat />
         ) : (

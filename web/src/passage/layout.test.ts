@@ -12,6 +12,9 @@ function passage(flows: [door: string, queue: string, perHour: number][]): Passa
   return {
     at: '2026-12-01T14:30:00Z',
     doors: doors.map((id) => ({ id, name: id, open: true, perHour: sum((f) => f[0] === id) })),
+    bots: [],
+    toBots: [],
+    botToQueues: [],
     queues: queues.map((id) => ({ ...place, id, perHour: sum((f) => f[1] === id) })),
     ends: [
       { id: 'answeredInTime', perHour: sum(() => true) },
@@ -29,6 +32,39 @@ function thickness(key: string, from = drawing) {
 }
 
 const drawing = layOut(passage([['site', 'fares', 40], ['site', 'lost', 1], ['poster', 'fares', 5]]), 800, 500, 46);
+
+/** A bot takes what comes at a door, finishes some of it, and passes the rest on. */
+function withBot(finished: number, left: number): Passage {
+  const plain = passage([['site', 'fares', left]]);
+  return {
+    ...plain,
+    doors: plain.doors.map((door) => ({ ...door, perHour: finished + left })),
+    bots: [{ id: 'tern', name: 'Tern', perHour: finished + left, finished, topics: [{ topic: 'fares', finished, passedOn: left }] }],
+    ends: [{ id: 'finishedByBot' as const, perHour: finished }, ...plain.ends],
+    toBots: [{ door: 'site', bot: 'tern', perHour: finished + left }],
+    toQueues: [],
+    botToQueues: [{ bot: 'tern', queue: 'fares', topic: 'fares', perHour: left }],
+  };
+}
+
+describe('a bot', () => {
+  const drawn = layOut(withBot(12, 28), 740, 500, 46);
+
+  it('stands between doors and queues, apart from both', () => {
+    const [door, bot, queue, end] = [drawn.doors.get('site'), drawn.bots.get('tern'), drawn.queues.get('fares'), drawn.ends.get('gaveUp')] as Box[];
+    for (const [left, right] of [[door, bot], [bot, queue], [queue, end]] as [Box, Box][]) {
+      expect(right.x - (left.x + left.width)).toBeGreaterThan(40);
+    }
+  });
+
+  it('sends what it finishes a way of its own, above the queues', () => {
+    const lane = drawn.bands.find(({ key }) => key === 'tern>finishedByBot');
+    const thick = thickness('tern>finishedByBot', drawn);
+    expect(lane?.kind).toBe('bot');
+    expect(drawn.queues.get('fares')?.y).toBeGreaterThan(thick);
+    expect(thickness('tern>fares:fares', drawn) / thick).toBeCloseTo(28 / 12, 5);
+  });
+});
 
 describe('layOut', () => {
   it('keeps every box inside and apart from its neighbours', () => {

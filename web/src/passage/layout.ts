@@ -14,12 +14,15 @@ export interface Box {
 export interface Band {
   key: string;
   path: string;
-  bad: boolean;
+  kind: 'people' | 'bot' | 'bad';
+  /** What it is about, where it is drawn by topic. */
+  topic?: string;
 }
 
 export interface Drawing {
   height: number;
   doors: Map<string, Box>;
+  bots: Map<string, Box>;
   queues: Map<string, Box>;
   ends: Map<string, Box>;
   bands: Band[];
@@ -35,12 +38,19 @@ interface Flow {
   from: string;
   to: string;
   perHour: number;
-  bad: boolean;
+  kind: Band['kind'];
+  topic?: string;
+  /** Between two x straight along a y, instead of the shortest way. */
+  ownWay?: { from: number; until: number; y: number };
 }
 
 const DOOR = { width: 138, least: 46 };
+const BOT = { width: 104, least: 62 };
 const QUEUE = { width: 168, least: 62 };
 const END = { width: 152, least: 46 };
+/** Where a bot stands between them, all are narrower. */
+const BESIDE_BOT = { door: 120, queue: 150, end: 134 };
+export const FINISHED_BY_BOT = 'finishedByBot';
 const LEAST_GAP = 12;
 const MOST_GAP = 44;
 /** Traffic below this many chats an hour is not drawn. */
@@ -50,7 +60,8 @@ const HAIRLINE = 1;
 const SHARE_OF_HEIGHT = 0.75;
 
 /**
- * Lays a passage out in three columns. A box is as tall as its traffic, or as its label where that needs more. One scale
+ * Lays a passage out in columns: doors, queues and ends, and between the first two the bots, if any. What a bot finishes goes its own way above
+ * the queues. A box is as tall as its traffic, or as its label where that needs more. One scale
  * holds for all bands: that of the week's busiest hour, so that moments can be compared, or the greatest at which every
  * column fits if that is less.
  *
@@ -59,35 +70,61 @@ const SHARE_OF_HEIGHT = 0.75;
 export function layOut(passage: Passage, width: number, height: number, busiest: number): Drawing {
   const toQueues = passage.toQueues
     .filter((flow) => flow.perHour >= TRACE)
-    .map((flow) => ({ from: flow.door, to: flow.queue, perHour: flow.perHour, bad: false }));
+    .map((flow): Flow => ({ from: flow.door, to: flow.queue, perHour: flow.perHour, kind: 'people' }));
+  const toBots = passage.toBots
+    .filter((flow) => flow.perHour >= TRACE)
+    .map((flow): Flow => ({ from: flow.door, to: flow.bot, perHour: flow.perHour, kind: 'bot' }));
+  const passedOn = passage.botToQueues
+    .filter((flow) => flow.perHour >= TRACE)
+    .map((flow): Flow => ({ from: flow.bot, to: flow.queue, perHour: flow.perHour, kind: 'people', topic: flow.topic }));
+  const finished = passage.bots
+    .filter((bot) => bot.finished >= TRACE)
+    .map((bot): Flow => ({ from: bot.id, to: FINISHED_BY_BOT, perHour: bot.finished, kind: 'bot' }));
   const toEnds = passage.toEnds
     .filter((flow) => flow.perHour >= TRACE)
-    .map((flow) => ({
+    .map((flow): Flow => ({
       from: flow.queue,
       to: flow.end,
       perHour: flow.perHour,
-      bad: flow.end === 'gaveUp' || flow.end === 'turnedAway',
+      kind: flow.end === 'gaveUp' || flow.end === 'turnedAway' ? 'bad' : 'people',
     }));
+  const isBotThere = passage.bots.length > 0;
+  const wide = isBotThere ? BESIDE_BOT : { door: DOOR.width, queue: QUEUE.width, end: END.width };
   const columns = [
     passage.doors.map((door) => ({ id: door.id, flow: door.perHour, least: DOOR.least })),
     passage.queues.map((queue) => ({ id: queue.id, flow: queue.perHour, least: QUEUE.least })),
     passage.ends.map((end) => ({ id: end.id, flow: end.perHour, least: END.least })),
+    passage.bots.map((bot) => ({ id: bot.id, flow: bot.perHour, least: BOT.least })),
   ];
   const needed = Math.max(...columns.map((column) => columnHeight(column, 0)));
   const total = Math.max(height, needed);
   const scale = Math.min((SHARE_OF_HEIGHT * total) / busiest, greatestScale(columns, total));
-  const middle = DOOR.width + (width - DOOR.width - QUEUE.width - END.width) / 2;
-  const [doors, queues, ends] = [
-    stack(columns[0] ?? [], 0, DOOR.width, total, scale),
-    stack(columns[1] ?? [], middle, QUEUE.width, total, scale),
-    stack(columns[2] ?? [], width - END.width, END.width, total, scale),
+  const left = width - wide.door - wide.queue - wide.end - (isBotThere ? BOT.width : 0);
+  const gap = left / (isBotThere ? 3 : 2);
+  // What a bot finishes passes above the queues, as wide as it is.
+  const lane = Math.max(0, ...finished.map((flow) => flow.perHour * scale));
+  const atQueues = width - wide.end - gap - wide.queue;
+  const below = lane > 0 ? Math.min(lane + LEAST_GAP, spare(columns[1] ?? [], total, scale)) : 0;
+  const [doors, queues, ends, bots] = [
+    stack(columns[0] ?? [], 0, wide.door, total, scale),
+    stack(columns[1] ?? [], atQueues, wide.queue, total, scale, below),
+    stack(columns[2] ?? [], width - wide.end, wide.end, total, scale),
+    stack(columns[3] ?? [], width - wide.end - 2 * gap - wide.queue - BOT.width, BOT.width, total, scale),
   ];
+  const ownWay = { from: atQueues, until: atQueues + wide.queue, y: lane / 2 };
+  const pastBots = new Map([...queues, ...ends]);
   return {
     height: total,
     doors,
+    bots,
     queues,
     ends,
-    bands: [...bands(toQueues, doors, queues, scale), ...bands(toEnds, queues, ends, scale)],
+    bands: [
+      ...bands(toQueues, doors, queues, scale),
+      ...bands(toBots, doors, bots, scale),
+      ...bands([...finished.map((flow) => ({ ...flow, ownWay })), ...passedOn], bots, pastBots, scale),
+      ...bands(toEnds, queues, ends, scale),
+    ],
   };
 }
 
@@ -112,10 +149,16 @@ function greatestScale(columns: Node[][], height: number) {
   return fits;
 }
 
-function stack(column: Node[], x: number, width: number, height: number, scale: number) {
+/** What a column can be moved down by, and still fit with its least gaps. */
+function spare(column: Node[], height: number, scale: number) {
+  return Math.max(0, height - columnHeight(column, scale));
+}
+
+function stack(column: Node[], x: number, width: number, whole: number, scale: number, top = 0) {
+  const height = whole - top;
   const boxes = column.reduce((sum, node) => sum + boxHeight(node, scale), 0);
   const gap = Math.min(MOST_GAP, (height - boxes) / Math.max(1, column.length - 1));
-  let y = 0;
+  let y = top;
   const placed = new Map<string, Box>();
   for (const node of column) {
     const tall = boxHeight(node, scale);
@@ -141,11 +184,14 @@ function bands(flows: Flow[], from: Map<string, Box>, to: Map<string, Box>, scal
     const y1 = stops.get(flow);
     if (!source || !target || y0 === undefined || y1 === undefined) return [];
     const half = Math.max(HAIRLINE, flow.perHour * scale) / 2;
+    const { ownWay } = flow;
     const path = ribbon([
       [source.x + source.width, y0, half],
+      ...(ownWay ? [ownWay.from, ownWay.until].map((x): [number, number, number] => [x, ownWay.y, half]) : []),
       [target.x, y1, half],
     ]);
-    return path ? [{ key: `${flow.from}>${flow.to}`, path, bad: flow.bad }] : [];
+    const topic = flow.topic === undefined ? '' : `:${flow.topic}`;
+    return path ? [{ key: `${flow.from}>${flow.to}${topic}`, path, kind: flow.kind, ...(flow.topic && { topic: flow.topic }) }] : [];
   });
 }
 

@@ -40,8 +40,14 @@ function passage(queue: string): Passage {
         answeredInTime: 0.5,
       },
     ],
-    ends: [{ id: 'answeredInTime', perHour: 12 }],
-    toQueues: [{ door: 'site', queue: 'fares', perHour: 12 }],
+    bots: [{ id: 'tern', name: queue, perHour: 15, finished: 3, topics: [{ topic: queue, finished: 3, passedOn: 12 }] }],
+    ends: [
+      { id: 'finishedByBot', perHour: 3 },
+      { id: 'answeredInTime', perHour: 12 },
+    ],
+    toBots: [{ door: 'site', bot: 'tern', perHour: 15 }],
+    toQueues: [],
+    botToQueues: [{ bot: 'tern', queue: 'fares', topic: queue, perHour: 12 }],
     toEnds: [{ queue: 'fares', end: 'answeredInTime', perHour: 12 }],
   };
 }

@@ -2,13 +2,14 @@ import type { Passage, Week } from '../api/model';
 import { formatMoment } from '../time/time';
 import { tokens } from '../theme/tokens';
 import { type Box, layOut } from './layout';
-import { anHour, doorWords, END_NAMES, isBadEnd, standing } from './words';
+import { anHour, doorWords, END_NAMES, finishedWords, isBadEnd, standing } from './words';
 
 const WIDTH = 960;
 const HEIGHT = 620;
 const MARGIN = 24;
 const HEAD = 76;
 const LINE = 17;
+const BAND_FILLS = { people: tokens.band, bot: tokens.petrol, bad: tokens.rust };
 const TONES = { short: tokens.rust, enough: tokens.petrol, soft: tokens.soft };
 
 interface Line {
@@ -23,6 +24,13 @@ export function passageSvg(passage: Passage, planName: string, week: Week): stri
   const drawing = layOut(passage, WIDTH, HEIGHT, busiest);
   const doors = passage.doors.map((door) =>
     place(drawing.doors.get(door.id), [{ text: door.name, bold: true }, { text: doorWords(door), fill: tokens.soft }]),
+  );
+  const bots = passage.bots.map((bot) =>
+    place(drawing.bots.get(bot.id), [
+      { text: bot.name, bold: true },
+      { text: anHour(bot.perHour), fill: tokens.soft },
+      { text: finishedWords(bot), fill: tokens.petrol },
+    ]),
   );
   const queues = passage.queues.map((queue) => {
     const { words, tone } = standing(queue, week.timeZone);
@@ -40,7 +48,7 @@ export function passageSvg(passage: Passage, planName: string, week: Week): stri
     ),
   );
   const bands = drawing.bands.map(
-    (band) => `<path d="${band.path}" fill="${band.bad ? tokens.rust : tokens.band}" fill-opacity="0.5"/>`,
+    (band) => `<path d="${band.path}" fill="${BAND_FILLS[band.kind]}" fill-opacity="0.5"/>`,
   );
   const width = WIDTH + 2 * MARGIN;
   const height = drawing.height + HEAD + MARGIN;
@@ -54,6 +62,7 @@ export function passageSvg(passage: Passage, planName: string, week: Week): stri
     `<g transform="translate(${MARGIN} ${HEAD})">`,
     ...bands,
     ...doors,
+    ...bots,
     ...queues,
     ...ends,
     '</g></svg>',

@@ -6,6 +6,7 @@ const LEAST_SHOWN = 0.05;
 const BAD_ENDS = new Set(['gaveUp', 'turnedAway']);
 
 export const END_NAMES: Record<Passage['ends'][number]['id'], string> = {
+  finishedByBot: 'Finished by bot',
   answeredInTime: 'Answered in time',
   answeredLater: 'Answered later',
   gaveUp: 'Gave up waiting',
@@ -19,6 +20,10 @@ export function isBadEnd(end: Passage['ends'][number]) {
 export function anHour(perHour: number) {
   if (perHour > 0 && perHour < LEAST_SHOWN) return 'hardly any';
   return `${perHour > 0 && perHour < 9.95 ? perHour.toFixed(1) : Math.round(perHour)} an hour`;
+}
+
+export function finishedWords(bot: Passage['bots'][number]) {
+  return bot.perHour > 0 ? `${Math.round((100 * bot.finished) / bot.perHour)} % finished` : 'nothing comes';
 }
 
 export function doorWords(door: Passage['doors'][number]) {

@@ -24,7 +24,7 @@ export function HandoffEditor({ plan, language, value, onChange }: HandoffEditor
       <p className="soft">Whoever asks for a person always gets one, and so does whoever writes about a topic that people answer.</p>
       <Limit
         label="After misses in a row"
-        placeholder={`${botMisses}, as the plan says`}
+        placeholder={`plan: ${botMisses}`}
         most={20}
         value={value.misses}
         onChange={(misses) => onChange({ ...value, misses })}

@@ -56,8 +56,11 @@ public final class RuleVolumes {
         }
     }
 
-    /** What chats ask of people, and the door they come through, null where that is not known. */
-    public record Route(ChatNeeds needs, @Nullable DoorId door) {}
+    /** What chats ask of people, the door they come through, and what they are about, null where that is not known. */
+    public record Route(
+            ChatNeeds needs,
+            @Nullable DoorId door,
+            @Nullable String topic) {}
 
     /**
      * The volumes of each route; arrivals at doors that the plan lacks are left out, as are those of unknown door whose queue it
@@ -73,7 +76,7 @@ public final class RuleVolumes {
                 var queue = Optional.ofNullable(stream.recorded);
                 queue.filter(id -> plan.queues().stream()
                                 .anyMatch(known -> known.id().equals(id)))
-                        .ifPresent(id -> add(routes, new Route(ChatNeeds.of(id), null), stream.chats));
+                        .ifPresent(id -> add(routes, new Route(ChatNeeds.of(id), null, stream.topic), stream.chats));
                 continue;
             }
             Map<String, Double> languages = stream.languages;
@@ -98,7 +101,8 @@ public final class RuleVolumes {
                 int slot = i;
                 deciding.needs(new Seen(stream.door, language, stream.topic, starts.get(i), 1))
                         .ifPresent(needs -> routes.computeIfAbsent(
-                                                new Route(needs, stream.door), _ -> new double[starts.size()])[slot] +=
+                                                new Route(needs, stream.door, stream.topic),
+                                                _ -> new double[starts.size()])[slot] +=
                                 share * stream.chats[slot]);
             }
         }

@@ -36,18 +36,19 @@ class RuleVolumesTest {
 
         assertThat(routes.keySet())
                 .containsExactlyInAnyOrder(
-                        route(CARGO, "en"),
-                        route(BOOKING, "en"),
-                        route(BOOKING, "de"),
-                        new Route(ChatNeeds.of(BOOKING), null));
-        assertThat(routes.get(route(CARGO, "en"))).containsExactly(3, 4);
-        assertThat(routes.get(route(BOOKING, "en"))).containsExactly(6, 0);
-        assertThat(routes.get(route(BOOKING, "de"))).containsExactly(2, 0);
-        assertThat(routes.get(new Route(ChatNeeds.of(BOOKING), null))).containsExactly(1, 1);
+                        route(CARGO, "en", "freight"),
+                        route(BOOKING, "en", "fares"),
+                        route(BOOKING, "de", "fares"),
+                        new Route(ChatNeeds.of(BOOKING), null, "freight"));
+        assertThat(routes.get(route(CARGO, "en", "freight"))).containsExactly(3, 4);
+        assertThat(routes.get(route(BOOKING, "en", "fares"))).containsExactly(6, 0);
+        assertThat(routes.get(route(BOOKING, "de", "fares"))).containsExactly(2, 0);
+        assertThat(routes.get(new Route(ChatNeeds.of(BOOKING), null, "freight")))
+                .containsExactly(1, 1);
     }
 
-    private static Route route(QueueId queue, String language) {
-        return new Route(new ChatNeeds(queue, List.of(), language), SITE);
+    private static Route route(QueueId queue, String language, String topic) {
+        return new Route(new ChatNeeds(queue, List.of(), language), SITE, topic);
     }
 
     @Test

@@ -25,6 +25,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /**
@@ -66,7 +67,8 @@ public class WeekForecasts {
      * @param estimates what the last weeks say of each queue's chats; queues of which they say nothing are left out
      * @param beforeBot the same, those included that a bot is to finish by itself
      * @param measuredUntil the day before which those weeks end
-     * @param byDoor chats expected by queue and door; the door is empty where it is not known
+     * @param byOrigin chats expected by queue, door and topic
+     * @param finished chats that a bot is to finish by itself, by door and topic; the queue is empty
      * @param notes what its reader should know
      */
     public record Forecast(
@@ -75,7 +77,8 @@ public class WeekForecasts {
             Map<ChatNeeds, double[]> beforeBot,
             Map<QueueId, WorkloadEstimate> estimates,
             LocalDate measuredUntil,
-            Map<Origin, double[]> byDoor,
+            Map<Origin, double[]> byOrigin,
+            Map<Origin, double[]> finished,
             List<String> notes) {
         /** Chats of a queue in each half-hour, those included that a bot is to finish by itself. */
         public double[] beforeBot(QueueId queue) {
@@ -101,8 +104,8 @@ public class WeekForecasts {
         }
     }
 
-    /** A queue and the door its chats come through. */
-    public record Origin(String queue, String door) {}
+    /** A queue, the door its chats come through, and what they are about; empty where that is not known. */
+    public record Origin(String queue, String door, String topic) {}
 
     private record Key(String planId, long volumeChange, ZoneId zone, Instant until) {}
 
@@ -129,18 +132,24 @@ public class WeekForecasts {
                 history.series().isEmpty() || tooFar ? List.<Stream>of() : streams(state, week, history, learnt, all);
         var routes = RuleVolumes.of(plan, week.slots(), streams);
         var beforeBot = byNeeds(routes);
+        var finished = new LinkedHashMap<Origin, double[]>();
         if (!plan.settings().botShares().isEmpty()) {
-            routes = RuleVolumes.of(
-                    plan,
-                    week.slots(),
-                    streams.stream().map(stream -> stream.past(plan.settings())).toList());
+            var left =
+                    streams.stream().map(stream -> stream.past(plan.settings())).toList();
+            for (int i = 0; i < streams.size(); i++) {
+                var stream = streams.get(i);
+                double[] before = stream.chats();
+                double[] after = left.get(i).chats();
+                double[] gone = new double[before.length];
+                Arrays.setAll(gone, slot -> before[slot] - after[slot]);
+                add(finished, origin("", stream.door(), stream.topic()), gone);
+            }
+            routes = RuleVolumes.of(plan, week.slots(), left);
         }
         var chats = byNeeds(routes);
-        var byDoor = new LinkedHashMap<Origin, double[]>();
-        routes.forEach((route, expected) -> {
-            var door = route.door();
-            add(byDoor, new Origin(route.needs().queue().value(), door == null ? "" : door.value()), expected);
-        });
+        var byOrigin = new LinkedHashMap<Origin, double[]>();
+        routes.forEach((route, expected) ->
+                add(byOrigin, origin(route.needs().queue().value(), route.door(), route.topic()), expected));
         var estimates = new HashMap<QueueId, WorkloadEstimate>();
         plan.queues().forEach(queue -> {
             var seen = learnt.work.get(queue.id().value());
@@ -155,8 +164,13 @@ public class WeekForecasts {
                 beforeBot,
                 estimates,
                 history.today(),
-                byDoor,
+                byOrigin,
+                finished,
                 notes(week, history, all, tooFar, sum(beforeBot) - sum(chats)));
+    }
+
+    private static Origin origin(String queue, @Nullable DoorId door, @Nullable String topic) {
+        return new Origin(queue, door == null ? "" : door.value(), topic == null ? "" : topic);
     }
 
     private static Map<ChatNeeds, double[]> byNeeds(Map<Route, double[]> routes) {

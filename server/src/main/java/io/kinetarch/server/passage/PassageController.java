@@ -2,6 +2,9 @@ package io.kinetarch.server.passage;
 
 import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.hours.OpenState;
+import io.kinetarch.core.plan.Bot;
+import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
@@ -9,6 +12,7 @@ import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.StaffingWeek;
 import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
+import io.kinetarch.server.forecast.WeekForecasts.Forecast;
 import io.kinetarch.server.forecast.WeekForecasts.Origin;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.problem.Refusal;
@@ -18,8 +22,14 @@ import io.kinetarch.server.staffing.Outlooks.Outlook;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,13 +38,15 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The routes that chats take at a moment: doors → queues → how it ends. */
+/** The routes that chats take at a moment: doors → bots → queues → how it ends. */
 @RestController
 @RequestMapping("/api/v1/plans/{plan}/passage")
 class PassageController {
     private static final double PER_HOUR = (double) Duration.ofHours(1).toSeconds() / WeekOfHalfHours.SLOT.toSeconds();
     /** Where chats come from whose door nobody counted. */
     private static final String UNKNOWN_DOOR = "";
+    /** A plan may leave chats to a bot that it does not have yet. */
+    private static final String NO_BOT = "";
 
     private final Outlooks outlooks;
 
@@ -44,6 +56,7 @@ class PassageController {
 
     /** How chats end. */
     enum End {
+        finishedByBot,
         answeredInTime,
         answeredLater,
         gaveUp,
@@ -58,9 +71,12 @@ class PassageController {
     record Passage(
             Instant at,
             List<DoorPlace> doors,
+            List<BotPlace> bots,
             List<QueuePlace> queues,
             List<EndPlace> ends,
+            List<DoorToBot> toBots,
             List<DoorToQueue> toQueues,
+            List<BotToQueue> botToQueues,
             List<QueueToEnd> toEnds) {}
 
     /**
@@ -75,6 +91,23 @@ class PassageController {
             double perHour,
             boolean open,
             @Nullable String because) {}
+
+    /**
+     * A bot.
+     *
+     * @param id empty for one that the plan lacks, though it leaves chats to a bot
+     * @param perHour chats that come to it
+     * @param finished those of them that it finishes by itself
+     * @param topics by what they are about, the most first
+     */
+    record BotPlace(String id, String name, double perHour, double finished, List<TopicPassing> topics) {}
+
+    /**
+     * What a bot does of a topic.
+     *
+     * @param topic empty where it is not known
+     */
+    record TopicPassing(String topic, double finished, double passedOn) {}
 
     /**
      * A queue.
@@ -105,7 +138,20 @@ class PassageController {
 
     record EndPlace(End id, double perHour) {}
 
+    record DoorToBot(String door, String bot, double perHour) {}
+
     record DoorToQueue(String door, String queue, double perHour) {}
+
+    /**
+     * What a bot passes on.
+     *
+     * @param topic empty where it is not known
+     */
+    record BotToQueue(String bot, String queue, String topic, double perHour) {
+        BotToQueue of(double other) {
+            return new BotToQueue(bot, queue, topic, other);
+        }
+    }
 
     record QueueToEnd(String queue, End end, double perHour) {}
 
@@ -121,12 +167,7 @@ class PassageController {
     private static Passage at(Outlook outlook, StaffingWeek.Slot slot) {
         Plan plan = outlook.state().plan();
         int index = outlook.slots().indexOf(slot);
-        var toQueues = new ArrayList<DoorToQueue>();
-        outlook.forecast().byDoor().forEach((origin, chats) -> {
-            if (chats[index] > 0) {
-                toQueues.add(new DoorToQueue(door(plan, origin), origin.queue(), chats[index] * PER_HOUR));
-            }
-        });
+        var flows = flows(plan, outlook.forecast(), index);
         var toEnds = new ArrayList<QueueToEnd>();
         var queues = new ArrayList<QueuePlace>();
         for (int q = 0; q < plan.queues().size(); q++) {
@@ -137,14 +178,133 @@ class PassageController {
         }
         return new Passage(
                 slot.startsAt(),
-                doors(plan, toQueues, slot.startsAt()),
+                doors(plan, flows, slot.startsAt()),
+                flows.bots(),
                 queues,
                 Stream.of(End.values())
+                        .filter(end -> end != End.finishedByBot || !flows.bots().isEmpty())
                         .map(end -> new EndPlace(
-                                end, sum(toEnds.stream().filter(flow -> flow.end() == end), QueueToEnd::perHour)))
+                                end,
+                                end == End.finishedByBot
+                                        ? sum(flows.bots().stream(), BotPlace::finished)
+                                        : sum(toEnds.stream().filter(flow -> flow.end() == end), QueueToEnd::perHour)))
                         .toList(),
-                toQueues,
+                flows.toBots(),
+                flows.toQueues(),
+                flows.botToQueues(),
                 toEnds);
+    }
+
+    /** Where chats come from, and where they go first. */
+    private record Flows(
+            List<BotPlace> bots, List<DoorToBot> toBots, List<DoorToQueue> toQueues, List<BotToQueue> botToQueues) {
+        double from(String door) {
+            return sum(toQueues.stream().filter(flow -> flow.door().equals(door)), DoorToQueue::perHour)
+                    + sum(toBots.stream().filter(flow -> flow.door().equals(door)), DoorToBot::perHour);
+        }
+    }
+
+    private static Flows flows(Plan plan, Forecast forecast, int slot) {
+        var toQueues = new TreeMap<String, Map<String, Double>>();
+        var toBots = new TreeMap<String, Map<String, Double>>();
+        var left = new LinkedHashMap<BotToQueue, Double>();
+        var finished = new TreeMap<String, Map<String, Double>>();
+        forecast.byOrigin().forEach((origin, chats) -> {
+            double perHour = chats[slot] * PER_HOUR;
+            if (perHour <= 0) {
+                return;
+            }
+            String door = door(plan, origin);
+            var first = botFirst(plan, door);
+            if (first.isEmpty()) {
+                add(toQueues, door, origin.queue(), perHour);
+            } else {
+                add(toBots, door, first.get().id().value(), perHour);
+                left.merge(
+                        new BotToQueue(first.get().id().value(), origin.queue(), origin.topic(), 0),
+                        perHour,
+                        Double::sum);
+            }
+        });
+        forecast.finished().forEach((origin, chats) -> {
+            double perHour = chats[slot] * PER_HOUR;
+            if (perHour > 0) {
+                String door = door(plan, origin);
+                String bot =
+                        finishing(plan, door).map(found -> found.id().value()).orElse(NO_BOT);
+                add(toBots, door, bot, perHour);
+                add(finished, bot, origin.topic(), perHour);
+            }
+        });
+        var passedOn = left.entrySet().stream()
+                .map(flow -> flow.getKey().of(flow.getValue()))
+                .toList();
+        return new Flows(
+                bots(plan, toBots, passedOn, finished),
+                list(toBots, DoorToBot::new),
+                list(toQueues, DoorToQueue::new),
+                passedOn);
+    }
+
+    /** The bot that everybody at a door meets first. */
+    private static Optional<Bot> botFirst(Plan plan, String door) {
+        return Element.find(plan.doors(), door)
+                .filter(found -> found.first().open() == FirstToAnswer.Side.BOT)
+                .flatMap(found -> plan.botAt(found.id()));
+    }
+
+    /** The bot to which what is finished at a door is owed: the plan's shares do not tell doors apart. */
+    private static Optional<Bot> finishing(Plan plan, String door) {
+        return Element.find(plan.doors(), door)
+                .flatMap(found -> plan.botAt(found.id()))
+                .or(() -> plan.bots().stream().findFirst());
+    }
+
+    private static List<BotPlace> bots(
+            Plan plan,
+            Map<String, Map<String, Double>> toBots,
+            List<BotToQueue> passedOn,
+            Map<String, Map<String, Double>> finished) {
+        return toBots.values().stream()
+                .flatMap(bots -> bots.keySet().stream())
+                .distinct()
+                .sorted()
+                .map(bot -> {
+                    var done = finished.getOrDefault(bot, Map.of());
+                    var left = passedOn.stream()
+                            .filter(flow -> flow.bot().equals(bot))
+                            .collect(Collectors.groupingBy(
+                                    BotToQueue::topic, TreeMap::new, Collectors.summingDouble(BotToQueue::perHour)));
+                    var topics = Stream.concat(done.keySet().stream(), left.keySet().stream())
+                            .distinct()
+                            .map(topic -> new TopicPassing(
+                                    topic, done.getOrDefault(topic, 0.0), left.getOrDefault(topic, 0.0)))
+                            .sorted(Comparator.comparingDouble(
+                                    (TopicPassing topic) -> -(topic.finished() + topic.passedOn())))
+                            .toList();
+                    double byItself = sum(topics.stream(), TopicPassing::finished);
+                    return new BotPlace(
+                            bot,
+                            Element.find(plan.bots(), bot).map(Element::name).orElse("Bot"),
+                            byItself + sum(topics.stream(), TopicPassing::passedOn),
+                            byItself,
+                            topics);
+                })
+                .toList();
+    }
+
+    private static void add(Map<String, Map<String, Double>> sums, String from, String to, double perHour) {
+        sums.computeIfAbsent(from, _ -> new TreeMap<>()).merge(to, perHour, Double::sum);
+    }
+
+    private interface Flow<T> {
+        T of(String from, String to, double perHour);
+    }
+
+    private static <T> List<T> list(Map<String, Map<String, Double>> sums, Flow<T> flow) {
+        var all = new ArrayList<T>();
+        sums.forEach((from, sum) -> sum.forEach((to, perHour) -> all.add(flow.of(from, to, perHour))));
+        return all;
     }
 
     private static String door(Plan plan, Origin origin) {
@@ -153,7 +313,7 @@ class PassageController {
                 : UNKNOWN_DOOR;
     }
 
-    private static List<DoorPlace> doors(Plan plan, List<DoorToQueue> flows, Instant at) {
+    private static List<DoorPlace> doors(Plan plan, Flows flows, Instant at) {
         var places = new ArrayList<DoorPlace>();
         for (FrontDoor door : plan.doors()) {
             var kept = door.hours();
@@ -161,11 +321,11 @@ class PassageController {
             places.add(new DoorPlace(
                     door.id().value(),
                     door.name(),
-                    from(flows, door.id().value()),
+                    flows.from(door.id().value()),
                     state == null || state.open(),
                     state == null ? null : state.because()));
         }
-        double unknown = from(flows, UNKNOWN_DOOR);
+        double unknown = flows.from(UNKNOWN_DOOR);
         if (unknown > 0) {
             places.add(new DoorPlace(UNKNOWN_DOOR, "Door not counted", unknown, true, null));
         }
@@ -209,10 +369,6 @@ class PassageController {
                         new QueueToEnd(id, End.turnedAway, beyondLimit))
                 .filter(flow -> flow.perHour() > 0)
                 .toList();
-    }
-
-    private static double from(List<DoorToQueue> flows, String door) {
-        return sum(flows.stream().filter(flow -> flow.door().equals(door)), DoorToQueue::perHour);
     }
 
     private static <T> double sum(Stream<T> flows, ToDoubleFunction<T> perHour) {

@@ -46,6 +46,8 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/desk/**",
                         "/api/v1/plans/*/records/**",
                         "/api/v1/plans/*/rehearsals/**",
+                        // they go on learning, and hear live chats
+                        "/api/v1/plans/*/bots/**",
                         "/api/v1/plans/*/doors/pauses",
                         "/api/v1/plans/*/jobs/**",
                         "/api/v1/plans/*/volumes/imports/**",

@@ -173,8 +173,13 @@ class AgreementTest {
                             PLAN + "/passage?at=" + week.path("startsAt").get(i).asString())
                     .ok()
                     .body();
-            assertThat(perHour(passage.path("doors"))).isCloseTo(perHour(passage.path("queues")), within(1e-9));
-            assertThat(perHour(passage.path("queues"))).isCloseTo(perHour(passage.path("ends")), within(1e-9));
+            double finished = passage.path("bots")
+                    .valueStream()
+                    .mapToDouble(bot -> bot.path("finished").asDouble())
+                    .sum();
+            double people = perHour(passage.path("queues"));
+            assertThat(perHour(passage.path("doors"))).isCloseTo(people + finished, within(1e-9));
+            assertThat(perHour(passage.path("ends"))).isCloseTo(people + finished, within(1e-9));
             assertThat(perHour(passage.path("queues")) / 2)
                     .isCloseTo(week.path("chats").get(i).asDouble(), within(1e-9));
             for (int q = 0; q < passage.path("queues").size(); q++) {

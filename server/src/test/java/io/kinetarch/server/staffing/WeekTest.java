@@ -44,10 +44,19 @@ class WeekTest {
         JsonNode passage = api.get(PLAN + "/passage?at=" + noon).ok().body();
 
         assertThat(sum(passage.path("toQueues"))).isPositive();
-        assertThat(sum(passage.path("doors"))).isCloseTo(sum(passage.path("toQueues")), offset(1e-9));
-        assertThat(sum(passage.path("queues"))).isCloseTo(sum(passage.path("toQueues")), offset(1e-9));
-        assertThat(sum(passage.path("toEnds"))).isCloseTo(sum(passage.path("queues")), offset(1e-9));
-        assertThat(sum(passage.path("ends"))).isCloseTo(sum(passage.path("queues")), offset(1e-9));
+        double queued = sum(passage.path("queues"));
+        double finished = 0;
+        for (JsonNode bot : passage.path("bots")) {
+            finished += bot.path("finished").asDouble();
+        }
+        assertThat(finished).as("by the demo's assumed share").isPositive();
+        assertThat(sum(passage.path("doors")))
+                .isCloseTo(sum(passage.path("toQueues")) + sum(passage.path("toBots")), offset(1e-9));
+        assertThat(sum(passage.path("bots"))).isCloseTo(sum(passage.path("toBots")), offset(1e-9));
+        assertThat(sum(passage.path("toBots"))).isCloseTo(sum(passage.path("botToQueues")) + finished, offset(1e-9));
+        assertThat(queued).isCloseTo(sum(passage.path("toQueues")) + sum(passage.path("botToQueues")), offset(1e-9));
+        assertThat(sum(passage.path("toEnds"))).isCloseTo(queued, offset(1e-9));
+        assertThat(sum(passage.path("ends"))).isCloseTo(queued + finished, offset(1e-9));
     }
 
     @Test
