@@ -1,9 +1,10 @@
 import type { Passage } from '../api/model';
-import { anHour } from './words';
+import { anHour, LEAST_SHOWN } from './words';
 
 /** What a bot does at the moment, topic by topic: finished by itself, and passed on to people. */
 export function BotPassing({ bot }: { bot: Passage['bots'][number] }) {
-  const most = Math.max(...bot.topics.map(({ finished, passedOn }) => finished + passedOn));
+  const topics = bot.topics.filter(({ finished, passedOn }) => finished + passedOn >= LEAST_SHOWN);
+  const most = Math.max(...topics.map(({ finished, passedOn }) => finished + passedOn));
   return (
     <section className="bot-passing" aria-label={`What passes ${bot.name}`}>
       <h3>What passes {bot.name}</h3>
@@ -12,7 +13,7 @@ export function BotPassing({ bot }: { bot: Passage['bots'][number] }) {
         <span className="bar-passed" aria-hidden="true" /> {anHour(bot.perHour - bot.finished)} passed on.
       </p>
       <ul>
-        {bot.topics.map(({ topic, finished, passedOn }) => (
+        {topics.map(({ topic, finished, passedOn }) => (
           <li key={topic}>
             <span>{topic || 'of no known topic'}</span>
             <span className="bot-passing-bar" aria-hidden="true">

@@ -2,7 +2,7 @@ import type { Passage, QueuePlace } from '../api/model';
 import { COVERED, formatMoment, formatPeople } from '../time/time';
 
 /** Fewer chats an hour than this would be shown as 0.0. */
-const LEAST_SHOWN = 0.05;
+export const LEAST_SHOWN = 0.05;
 const BAD_ENDS = new Set(['gaveUp', 'turnedAway']);
 
 export const END_NAMES: Record<Passage['ends'][number]['id'], string> = {

@@ -11,12 +11,14 @@ import java.nio.file.Path;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * Takes the pictures of docs/screenshots from the demo's data, into target/screenshots; {@code ./kinetarch screenshots}
- * copies them from there.
+ * copies them from there. No test: it runs on demand.
  */
+@Tag("pictures")
 class ScreenshotsIT {
     private static final double UNTIL_FOUND = 240_000;
     private static final Path FOLDER = Path.of("target", "screenshots");
