@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.google.gson.Gson;
+import com.google.gson.JsonArray;
 import com.google.gson.JsonParser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -294,11 +295,81 @@ class LiveIT {
             reply.press("Enter");
             assertThat(page.getByText("Dogs and cats travel free", containing()))
                     .isVisible();
-            press(ana.page(), "End the chat");
+
+            // On her word the bot takes it back, and ends what is easy.
+            press(ana.page(), "Send on …");
+            ana.page()
+                    .getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Tern"))
+                    .click();
+            assertThat(page.getByText("I am Tern again.", containing())).isVisible();
+            says(page, "when do I have to check in");
+            assertThat(page.getByText("A photo of your booking is enough", containing()))
+                    .isVisible();
+            press(page, "End the chat");
             goesOff(ana);
             visitor.endsWell();
             ana.endsWell();
         }
+    }
+
+    /** Nobody is there: the bot answers what it knows, and who wants a person has the form to leave a message with. */
+    @Test
+    void byNightTheBotAnswersAndLeavesTheForm() throws InterruptedException {
+        var planner = new LiveClient(gateway.address());
+        planner.signIn("planner");
+        putLiveClosed(planner, "night");
+        try (var visitor = journey("night-visitor")) {
+            var page = visitor.page();
+            page.navigate("/door/night/booking-site/de");
+            press(page, "Chat beginnen");
+            page.getByText("Tarife und Buchung").click();
+            page.getByText("Ich bin einverstanden").click();
+            press(page, "Chat beginnen");
+            assertThat(page.getByText("ich bin Tern", containing())).isVisible();
+            saysInGerman(page, "darf ich meinen Hund mitnehmen");
+            assertThat(page.getByText("Hunde und Katzen reisen kostenlos", containing()))
+                    .isVisible();
+            press(page, "Wann einchecken");
+            assertThat(page.getByText("Ein Foto der Buchung", containing())).isVisible();
+            saysInGerman(page, "ich möchte mit einem Menschen sprechen");
+            assertThat(page.getByLabel("Ihre E-Mail-Adresse")).isVisible();
+            page.getByLabel("Ihre Nachricht").fill("Bitte um Antwort: passt mein Hund in den Salon?");
+            page.getByLabel("Ihre E-Mail-Adresse").fill("gast@example.org");
+            page.getByText("Ich bin einverstanden").click();
+            press(page, "Nachricht senden");
+            assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Nachricht senden")))
+                    .isHidden();
+            visitor.endsWell();
+        }
+        var record = planner.get("/api/v1/plans/night/records")
+                .json()
+                .getAsJsonArray("lines")
+                .get(0);
+        assertThat(record.getAsJsonObject().get("outcome").getAsString()).isEqualTo("left-message");
+    }
+
+    /** The demo's plan under another name, open on Monday nights only. */
+    private static void putLiveClosed(LiveClient planner, String id) throws InterruptedException {
+        var plan = planner.get("/api/v1/plans/tarnwick/document?of=live").json();
+        plan.add("checks", new JsonArray());
+        for (var set : plan.getAsJsonArray("hours")) {
+            var hours = set.getAsJsonObject().getAsJsonObject("hours");
+            hours.addProperty("roundTheClock", false);
+            hours.add("weekly", JsonParser.parseString("[{\"day\":\"MONDAY\",\"from\":\"22:00\",\"to\":\"23:00\"}]"));
+            hours.add("seasons", new JsonArray());
+        }
+        planner.post("/api/v1/plans/document?id=" + id, plan.toString());
+        long change = planner.get("/api/v1/plans/" + id + "/draft")
+                .json()
+                .get("change")
+                .getAsLong();
+        var live = planner.post("/api/v1/plans/" + id + "/revisions", "{\"change\":" + change + ",\"note\":\"\"}");
+        assertThat(live.status()).as(live.body()).isEqualTo(201);
+    }
+
+    private static void saysInGerman(Page visitor, String text) {
+        visitor.getByLabel("Ihre Nachricht").fill(text);
+        visitor.getByLabel("Ihre Nachricht").press("Enter");
     }
 
     private static Page.GetByTextOptions containing() {
