@@ -35,6 +35,7 @@ const bot: Bot = {
   notUnderstoodAgain: {},
   strangers: {},
   handoff: { misses: null, turns: null, seconds: null, straight: [], signs: {}, backAfterSeconds: null },
+      outside: null,
 };
 
 const curve = Array.from({ length: 101 }, (_, i) => ({ limit: i / 100, answered: 0.8 - i / 200, wrong: 0.2 - i / 500, passedOn: i * (1 / 200 + 1 / 500) }));

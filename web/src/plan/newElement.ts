@@ -157,6 +157,7 @@ const make: Record<ListKind, Maker> = {
       notUnderstoodAgain: {},
       strangers: {},
       handoff: { misses: null, turns: null, seconds: null, straight: [], signs: {}, backAfterSeconds: null },
+      outside: null,
     }) satisfies ElementOf<'bots'>,
   helpPages: (plan, id, name) =>
     ({

@@ -8,6 +8,7 @@ import { Field, Part } from '../ui/fields';
 import { LanguageField } from '../ui/LanguageField';
 import { LocalInput } from '../ui/LocalInput';
 import { HandoffEditor, handoffWords } from './HandoffEditor';
+import { OutsideBotField } from './OutsideBotField';
 import { SentencesField } from './SentencesField';
 
 const COURTESIES = [
@@ -54,6 +55,7 @@ export function BotPanel({ id }: { id: string }) {
           options={draft.plan.topics.map((topic) => ({ value: topic.id, label: topic.name }))}
         />
       </Field>
+      <OutsideBotField value={bot.outside ?? null} onChange={(outside) => change({ outside })} />
       <LanguageField languages={bot.languages} value={language} onChange={setLanguage} />
       <Part title="Courtesies" short="words that ship, where none are written" open>
         {COURTESIES.map(([key, label]) => (

@@ -14,6 +14,7 @@ public final class OlderDocuments {
     public static void toVersion7(ObjectNode plan) {
         plan.put("schemaVersion", 7);
         without(plan.path("bots"), "handoff");
+        without(plan.path("bots"), "outside");
         without(plan.path("doors"), "handoff");
         plan.remove("helpPages");
         without(plan.path("topics"), "service");

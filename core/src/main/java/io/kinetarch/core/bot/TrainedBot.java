@@ -122,6 +122,11 @@ public final class TrainedBot {
         return heard(talk, text, understood(talk, text), limit);
     }
 
+    /** Whether the visitor is to have a person at once: they ask for one, or write a sign of anger or danger. */
+    public boolean wantsPerson(Talk talk, String text) {
+        return Signs.areIn(text, handoff.signs()) || asksForPerson(text, understood(talk, text));
+    }
+
     /** A talk stays in its language unless the visitor clearly goes over to another: a few letters are like any. */
     private Understood understood(Talk talk, String text) {
         var pressed = pressed(talk, text);

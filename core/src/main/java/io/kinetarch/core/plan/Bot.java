@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param notUnderstoodAgain the second time in a row; empty for the words that ship
  * @param strangers what it is tried with and no topic should take
  * @param handoff when it hands over, where a door does not say otherwise
+ * @param outside where it is somebody else's, who answers in its place; null where it answers by its topics
  */
 public record Bot(
         BotId id,
@@ -31,7 +32,8 @@ public record Bot(
         LocalText notUnderstood,
         LocalText notUnderstoodAgain,
         Sentences strangers,
-        Handoff handoff)
+        Handoff handoff,
+        @Nullable OutsideBot outside)
         implements Element {
 
     public Bot {
@@ -69,7 +71,25 @@ public record Bot(
                 notUnderstood,
                 notUnderstoodAgain,
                 strangers,
-                handoff);
+                handoff,
+                outside);
+    }
+
+    /** This bot answered for by somebody else, or by itself. */
+    public Bot with(@Nullable OutsideBot other) {
+        return new Bot(
+                id,
+                name,
+                picture,
+                languages,
+                doors,
+                topics,
+                courtesies,
+                notUnderstood,
+                notUnderstoodAgain,
+                strangers,
+                handoff,
+                other);
     }
 
     /** Whether it answers about a topic. */

@@ -111,4 +111,13 @@ final class Checks {
                 ? Long.toString((long) value)
                 : Double.toString(value);
     }
+
+    /** The name of a service among those of the installation. */
+    static void service(String field, String name) {
+        if (!name.matches("[a-z0-9][a-z0-9-]{0,62}")) {
+            throw new PlanRefusal(
+                    "/" + field,
+                    "\"" + name + "\" names no service; a name has 1 to 63 small letters, digits or hyphens");
+        }
+    }
 }

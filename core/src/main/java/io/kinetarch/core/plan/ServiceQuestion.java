@@ -12,11 +12,7 @@ public record ServiceQuestion(String service, int seconds, LocalText failed) {
     private static final int MOST_SECONDS = 20;
 
     public ServiceQuestion {
-        if (!service.matches("[a-z0-9][a-z0-9-]{0,62}")) {
-            throw new PlanRefusal(
-                    "/service",
-                    "\"" + service + "\" names no service; a name has 1 to 63 small letters, digits or hyphens");
-        }
+        Checks.service("service", service);
         Checks.between("seconds", seconds, 1, MOST_SECONDS);
         if (failed.isEmpty()) {
             throw new PlanRefusal("/failed", "write what the bot says where the service does not answer");

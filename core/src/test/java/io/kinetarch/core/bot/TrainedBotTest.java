@@ -69,7 +69,8 @@ class TrainedBotTest {
                 LocalText.NONE,
                 LocalText.of("en", "Still not."),
                 Sentences.NONE,
-                Handoff.COMMON)));
+                Handoff.COMMON,
+                null)));
         Plan plan = SamplePlan.plan().edited(edits);
         var bot = (Bot) plan.element(id).orElseThrow();
         return TrainedBot.of(

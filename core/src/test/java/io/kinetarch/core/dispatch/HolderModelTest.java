@@ -120,7 +120,8 @@ class HolderModelTest {
                 LocalText.NONE,
                 LocalText.NONE,
                 Sentences.NONE,
-                new Handoff(MISSES, null, null, List.of(), Sentences.NONE, null));
+                new Handoff(MISSES, null, null, List.of(), Sentences.NONE, null),
+                null);
         return SamplePlan.plan()
                 .edited(List.of(
                         new PlanEdit.Put(door),

@@ -46,7 +46,8 @@ class BotCheckTest {
                 LocalText.NONE,
                 LocalText.NONE,
                 Sentences.NONE,
-                Handoff.COMMON);
+                Handoff.COMMON,
+                null);
     }
 
     private static Plan plan(Side open, Side closed, Bot bot, Topic... topics) {

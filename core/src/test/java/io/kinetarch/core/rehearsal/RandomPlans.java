@@ -312,7 +312,8 @@ public final class RandomPlans {
                 LocalText.NONE,
                 LocalText.NONE,
                 Sentences.NONE,
-                handoff());
+                handoff(),
+                null);
     }
 
     private Handoff handoff() {

@@ -16,10 +16,12 @@ import org.springframework.stereotype.Service;
 public class BotTurns {
     private final TrainedBots trained;
     private final Talks talks;
+    private final OutsideBots outsides;
 
-    BotTurns(TrainedBots trained, Talks talks) {
+    BotTurns(TrainedBots trained, Talks talks, OutsideBots outsides) {
         this.trained = trained;
         this.talks = talks;
+        this.outsides = outsides;
     }
 
     /**
@@ -30,8 +32,13 @@ public class BotTurns {
      */
     public BotTurn next(Plan plan, Bot bot, FrontDoor door, String language, List<String> said) {
         double limit = plan.settings().timeouts().botCertainty();
+        var outside = bot.outside();
         var learned = trained.of(plan, bot).handingOver(plan.handoffAt(door));
         var talk = Talk.begun(language);
+        if (outside != null && (said.isEmpty() || !learned.wantsPerson(talk, said.getLast()))) {
+            var newest = said.isEmpty() ? List.<String>of() : List.of(said.getLast());
+            return outsides.turn(plan, outside, new OutsideBots.Asked("rehearsal", said.size(), language, newest));
+        }
         if (said.isEmpty()) {
             return BotTurn.of(learned, learned.greets(talk), 0, limit);
         }

@@ -58,6 +58,7 @@ class LiveBots {
     private final TrainedBots trained;
     private final Talks talks;
     private final ReplyDrafts drafts;
+    private final OutsideBots outsides;
     private final Passing passing;
     private final LiveCalls calls;
     private final JsonMapper json;
@@ -73,6 +74,7 @@ class LiveBots {
             TrainedBots trained,
             Talks talks,
             ReplyDrafts drafts,
+            OutsideBots outsides,
             Passing passing,
             LiveCalls calls,
             JsonMapper json) {
@@ -82,6 +84,7 @@ class LiveBots {
         this.trained = trained;
         this.talks = talks;
         this.drafts = drafts;
+        this.outsides = outsides;
         this.passing = passing;
         this.calls = calls;
         this.json = json;
@@ -197,6 +200,10 @@ class LiveBots {
         if (bot.isEmpty()) {
             return stored(came, Optional.of(before), talk, BotTurn.handsOver(Because.GIVEN_UP));
         }
+        var outside = bot.get().outside();
+        if (outside != null) {
+            return stored(came, Optional.of(before), talk, outsides.turn(plan, outside, asked(chat, came, "")));
+        }
         var learned = trained.of(plan, bot.get());
         var reply = learned.back(talk);
         double limit = plan.settings().timeouts().botCertainty();
@@ -222,7 +229,11 @@ class LiveBots {
     private StoredTalk spoken(
             Plan plan, StoredChat chat, Bot bot, Optional<StoredTalk> before, Talk talk, int heard, String text) {
         double limit = plan.settings().timeouts().botCertainty();
+        var outside = bot.outside();
         var learned = trained.of(plan, bot).handingOver(plan.handoffAt(plan.door(new DoorId(chat.doorId()))));
+        if (outside != null && !learned.wantsPerson(talk, text)) {
+            return stored(heard, before, talk, outsides.turn(plan, outside, asked(chat, heard, text)));
+        }
         Reply reply = text.isBlank()
                 ? learned.greets(talk)
                 : talks.reply(learned, talk, text, limit).reply();
@@ -242,6 +253,14 @@ class LiveBots {
                 json.writeValueAsString(Stands.of(reply.talk())),
                 json.writeValueAsString(turn),
                 false);
+    }
+
+    private static OutsideBots.Asked asked(StoredChat chat, int heard, String text) {
+        return new OutsideBots.Asked(
+                Long.toString(chat.id()),
+                heard,
+                chat.language(),
+                text.isBlank() ? List.of() : List.of(text.split("\n", -1)));
     }
 
     private StoredTalk stored(int heard, Optional<StoredTalk> before, Talk talk, BotTurn turn) {

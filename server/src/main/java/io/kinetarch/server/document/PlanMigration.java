@@ -87,12 +87,13 @@ final class PlanMigration {
         });
     }
 
-    /** Version 9 says when a bot hands over. */
+    /** Version 9 says when a bot hands over, and whether it is somebody else's. */
     static void botToVersion9(ObjectNode bot) {
         var handoff = bot.putObject("handoff");
         handoff.putNull("misses").putNull("turns").putNull("seconds").putNull("backAfterSeconds");
         handoff.putArray("straight");
         handoff.putObject("signs");
+        bot.putNull("outside");
     }
 
     /** Version 9 has doors at which it hands over otherwise. */

@@ -41,7 +41,7 @@ public class Services {
             .followRedirects(HttpClient.Redirect.NEVER)
             .build();
 
-    Services(Installation installation, JsonMapper json, Clock clock) {
+    public Services(Installation installation, JsonMapper json, Clock clock) {
         this.installation = installation;
         this.json = json;
         this.clock = clock;
@@ -65,15 +65,25 @@ public class Services {
      */
     public Optional<Map<String, String>> ask(
             ServiceQuestion question, String topic, @Nullable String language, Map<String, String> values) {
-        var service = installation.services().get(question.service());
+        return ask(question.service(), question.seconds(), new Asked(topic, language, values), Told.class)
+                .map(Services::bounded);
+    }
+
+    /**
+     * Asks anything, and waits so long.
+     *
+     * @return what it answered; none where it did not in time, or not well, or the installation does not know it
+     */
+    public <T> Optional<T> ask(String name, int seconds, Object asked, Class<T> answers) {
+        var service = installation.services().get(name);
         if (service == null) {
-            LOG.warn("The plan asks the service {}, which this installation does not know", question.service());
+            LOG.warn("The plan asks the service {}, which this installation does not know", name);
             return Optional.empty();
         }
-        String body = json.writeValueAsString(new Asked(topic, language, values));
+        String body = json.writeValueAsString(asked);
         long instant = clock.instant().getEpochSecond();
         var request = HttpRequest.newBuilder(service.address())
-                .timeout(Duration.ofSeconds(question.seconds()))
+                .timeout(Duration.ofSeconds(seconds))
                 .header("Content-Type", "application/json")
                 .header(Signature.INSTANT_HEADER, Long.toString(instant))
                 .header(Signature.HEADER, Signature.of(service.key(), instant, body))
@@ -82,27 +92,27 @@ public class Services {
         var answer = client.sendAsync(request, BodyHandlers.ofInputStream());
         try {
             // The request's own limit ends with the headers; a body that drips is waited for no longer either.
-            var told = answer.thenApply(response -> response.statusCode() == 200 ? read(response.body()) : null)
-                    .get(question.seconds(), TimeUnit.SECONDS);
-            return Optional.ofNullable(told).map(Services::bounded);
+            return answer.thenApply(response ->
+                            response.statusCode() == 200 ? read(response.body(), answers) : Optional.<T>empty())
+                    .get(seconds, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } catch (ExecutionException | TimeoutException e) {
-            LOG.warn("The service {} did not answer well: {}", question.service(), e.toString());
+            LOG.warn("The service {} did not answer well: {}", name, e.toString());
         }
         answer.cancel(true);
         return Optional.empty();
     }
 
-    private @Nullable Told read(InputStream body) {
+    private <T> Optional<T> read(InputStream body, Class<T> answers) {
         try (body) {
             byte[] bytes = body.readNBytes(MOST_BYTES + 1);
             return bytes.length > MOST_BYTES
-                    ? null
-                    : json.readValue(new String(bytes, StandardCharsets.UTF_8), Told.class);
+                    ? Optional.empty()
+                    : Optional.of(json.readValue(new String(bytes, StandardCharsets.UTF_8), answers));
         } catch (IOException | JacksonException e) {
             LOG.warn("A service answered what cannot be read: {}", e.toString());
-            return null;
+            return Optional.empty();
         }
     }
 

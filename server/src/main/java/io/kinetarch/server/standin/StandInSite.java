@@ -67,6 +67,10 @@ public class StandInSite implements DisposableBean {
         if (bookings != null) {
             server.createContext(bookings.address().getPath(), new BookingOffice(bookings.key(), clock, json));
         }
+        var tides = installation.services().get("tides");
+        if (tides != null) {
+            server.createContext(tides.address().getPath(), new TideBot(tides.key(), clock, json));
+        }
         server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
         server.start();
         LOG.info("The stand-in site is at {}", origin());
