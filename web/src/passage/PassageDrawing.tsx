@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { Passage, QueuePlace } from '../api/model';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
@@ -8,7 +8,6 @@ import { anHour, doorWords, END_NAMES, finishedWords, isBadEnd, standing } from 
 const BAND_CLASSES = { people: 'band', bot: 'band band-bot', bad: 'band band-bad' } as const;
 
 export function PassageDrawing({ passage, width, height }: { passage: Passage; width: number; height: number }) {
-  const { selection, select } = usePlace();
   const { week } = useWorkplace();
   const busiest = 2 * Math.max(0.5, ...week.chats);
   const drawing = useMemo(() => layOut(passage, width, height, busiest), [passage, width, height, busiest]);
@@ -21,64 +20,26 @@ export function PassageDrawing({ passage, width, height }: { passage: Passage; w
           </path>
         ))}
       </svg>
-      {passage.doors.map((door) => {
-        const box = drawing.doors.get(door.id);
-        return (
-          box && (
-            <button
-              key={door.id}
-              type="button"
-              className="place place-door"
-              style={position(box)}
-              disabled={door.id === ''}
-              aria-pressed={selection?.kind === 'doors' && selection.id === door.id}
-              onClick={() => select({ kind: 'doors', id: door.id })}
-            >
-              <strong>{door.name}</strong>
-              <span>{doorWords(door)}</span>
-            </button>
-          )
-        );
-      })}
-      {passage.bots.map((bot) => {
-        const box = drawing.bots.get(bot.id);
-        return (
-          box && (
-            <button
-              key={bot.id}
-              type="button"
-              className="place place-bot"
-              style={position(box)}
-              disabled={bot.id === ''}
-              aria-pressed={selection?.kind === 'bots' && selection.id === bot.id}
-              onClick={() => select({ kind: 'bots', id: bot.id })}
-            >
-              <strong>{bot.name}</strong>
-              <span>{anHour(bot.perHour)}</span>
-              <span className="enough">{finishedWords(bot)}</span>
-            </button>
-          )
-        );
-      })}
-      {passage.queues.map((queue) => {
-        const box = drawing.queues.get(queue.id);
-        return (
-          box && (
-            <button
-              key={queue.id}
-              type="button"
-              className="place place-queue"
-              style={position(box)}
-              aria-pressed={selection?.kind === 'queues' && selection.id === queue.id}
-              onClick={() => select({ kind: 'queues', id: queue.id })}
-            >
-              <strong>{queue.name}</strong>
-              <span>{anHour(queue.perHour)}</span>
-              <Standing queue={queue} />
-            </button>
-          )
-        );
-      })}
+      {passage.doors.map((door) => (
+        <Place key={door.id} kind="doors" id={door.id} look="place-door" box={drawing.doors.get(door.id)}>
+          <strong>{door.name}</strong>
+          <span>{doorWords(door)}</span>
+        </Place>
+      ))}
+      {passage.bots.map((bot) => (
+        <Place key={bot.id} kind="bots" id={bot.id} look="place-bot" box={drawing.bots.get(bot.id)}>
+          <strong>{bot.name}</strong>
+          <span>{anHour(bot.perHour)}</span>
+          <span className="enough">{finishedWords(bot)}</span>
+        </Place>
+      ))}
+      {passage.queues.map((queue) => (
+        <Place key={queue.id} kind="queues" id={queue.id} look="place-queue" box={drawing.queues.get(queue.id)}>
+          <strong>{queue.name}</strong>
+          <span>{anHour(queue.perHour)}</span>
+          <Standing queue={queue} />
+        </Place>
+      ))}
       {passage.ends.map((end) => {
         const box = drawing.ends.get(end.id);
         return (
@@ -95,6 +56,34 @@ export function PassageDrawing({ passage, width, height }: { passage: Passage; w
         );
       })}
     </div>
+  );
+}
+
+interface PlaceProps {
+  kind: 'doors' | 'bots' | 'queues';
+  /** Empty for what the plan does not have. */
+  id: string;
+  look: string;
+  box: Box | undefined;
+  children: ReactNode;
+}
+
+/** A place of the drawing that opens its settings. */
+function Place({ kind, id, look, box, children }: PlaceProps) {
+  const { selection, select } = usePlace();
+  return (
+    box && (
+      <button
+        type="button"
+        className={`place ${look}`}
+        style={position(box)}
+        disabled={id === ''}
+        aria-pressed={selection?.kind === kind && selection.id === id}
+        onClick={() => select({ kind, id })}
+      >
+        {children}
+      </button>
+    )
   );
 }
 

@@ -69,7 +69,7 @@ class ArchitectureTest {
             .whereLayer("rehearsal")
             .mayOnlyAccessLayers("hours", "plan", "routing", "dispatch")
             .whereLayer("inspection")
-            .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "door", "dispatch")
+            .mayOnlyAccessLayers("hours", "plan", "bot", "presence", "routing", "door", "dispatch")
             .whereLayer("volume")
             .mayOnlyAccessLayers("hours", "plan")
             .whereLayer("forecast")

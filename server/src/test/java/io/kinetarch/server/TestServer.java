@@ -1,10 +1,13 @@
 package io.kinetarch.server;
 
+import static org.awaitility.Awaitility.await;
+
 import java.io.IOException;
 import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -21,6 +24,7 @@ public final class TestServer {
     /** A Wednesday in whose week and the next nothing special is, and the time that the server takes it to be. */
     public static final LocalDate TODAY = LocalDate.of(2026, 12, 2);
 
+    private static final Duration LEARNED = Duration.ofMinutes(2);
     private static final String DATABASE = "kinetarch_server_test";
     private static final TestServer RUNNING = start();
 
@@ -61,6 +65,17 @@ public final class TestServer {
     /** Puts a part beside those of the running application. */
     public void add(Object part) {
         context.getBeanFactory().registerSingleton(part.getClass().getName(), part);
+    }
+
+    /** What phrases mean is worked out beside all else; until it is, the demo's bot answers by words alone. */
+    public void untilTernHasLearned() {
+        await().atMost(LEARNED)
+                .until(() -> planner()
+                        .get("/api/v1/plans/tarnwick/bots/tern/quality")
+                        .ok()
+                        .body()
+                        .path("learning")
+                        .isNull());
     }
 
     public String address() {

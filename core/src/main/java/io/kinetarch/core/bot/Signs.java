@@ -5,11 +5,11 @@ import java.util.Collections;
 import java.util.List;
 
 /** Whether somebody writes what is listed as a sign of anger or danger: its words in a row, whatever their endings, case and accents. */
-final class Signs {
+public final class Signs {
     private Signs() {}
 
     /** Whether a text has any of them in it; each is read in its own language, whichever the text seems to be in. */
-    static boolean areIn(String text, Sentences signs) {
+    public static boolean areIn(String text, Sentences signs) {
         return signs.in().entrySet().stream().anyMatch(entry -> {
             var said = Tokens.stems(text, entry.getKey());
             return entry.getValue().stream()

@@ -2,6 +2,7 @@ package io.kinetarch.core.inspection;
 
 import static io.kinetarch.core.inspection.Finding.facts;
 
+import io.kinetarch.core.bot.Signs;
 import io.kinetarch.core.inspection.Finding.Severity;
 import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.Condition;
@@ -9,6 +10,9 @@ import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Queue;
+import io.kinetarch.core.plan.Rung;
+import io.kinetarch.core.plan.Timeouts.RungClock.Seconds;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.WhenClosed;
 import java.util.ArrayList;
@@ -33,10 +37,17 @@ final class BotCheck {
         var check = new BotCheck(plan);
         plan.bots().forEach(check::bot);
         plan.doors().forEach(check::door);
+        if (!plan.bots().isEmpty()) {
+            plan.queues().forEach(check::circle);
+        }
         return check.findings;
     }
 
     private void bot(Bot bot) {
+        signs(bot);
+        if (bot.outside() != null) {
+            return;
+        }
         var topics = plan.topicsOf(bot);
         if (topics.isEmpty()) {
             findings.add(Finding.of(
@@ -65,6 +76,41 @@ final class BotCheck {
                     bot.id(),
                     "The limit of " + bot.name() + " was never tested: no topic has a test utterance.",
                     "Write down what visitors really say, a few for each topic, and look at what becomes of them."));
+        }
+    }
+
+    /** A policy that no test utterance ever meets may be one that no visitor does. */
+    private void signs(Bot bot) {
+        var signs = bot.handoff().signs();
+        var tried = Stream.concat(
+                        plan.topicsOf(bot).stream()
+                                .flatMap(topic -> topic.trials().all()),
+                        bot.strangers().all())
+                .toList();
+        if (signs.count() > 0 && !tried.isEmpty() && tried.stream().noneMatch(text -> Signs.areIn(text, signs))) {
+            findings.add(Finding.of(
+                    Severity.NOTES,
+                    FindingCode.SIGNS_UNTRIED,
+                    facts(),
+                    bot.id(),
+                    "No test utterance has any of the signs of anger or danger at which " + bot.name()
+                            + " hands over: nobody knows whether visitors write so.",
+                    "Write a test utterance as an angry visitor would, or other signs."));
+        }
+    }
+
+    /** Whoever goes from the queue to the bot and back begins at the bottom of the ladder, and is sent round again. */
+    private void circle(Queue queue) {
+        boolean offers = queue.ladder().stream().anyMatch(rung -> rung.action() instanceof Rung.Action.OfferBot);
+        if (offers && plan.settings().timeouts().rungs().afterChoice() == Seconds.START_ANEW) {
+            findings.add(Finding.of(
+                    Severity.WARNS,
+                    FindingCode.BOT_CIRCLE,
+                    facts(),
+                    queue.id(),
+                    "Who leaves " + queue.name() + " for the bot and comes back begins its ladder anew, and is offered "
+                            + "the bot again instead of what comes after it: a circle.",
+                    "Let the ladder go on when a chat comes back from the bot."));
         }
     }
 

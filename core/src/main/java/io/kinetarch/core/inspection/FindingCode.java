@@ -66,7 +66,9 @@ public enum FindingCode {
     TOPIC_LED_NOWHERE,
     PHRASE_IN_TWO_TOPICS,
     TOPICS_OVERLAP,
-    HANDED_TO_CLOSED;
+    HANDED_TO_CLOSED,
+    SIGNS_UNTRIED,
+    BOT_CIRCLE;
 
     /** As documents write it: "queue-without-members". */
     public String key() {

@@ -10,10 +10,14 @@ import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FirstToAnswer.Side;
 import io.kinetarch.core.plan.Handoff;
 import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.OutsideBot;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
+import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Sentences;
+import io.kinetarch.core.plan.Timeouts;
+import io.kinetarch.core.plan.Timeouts.RungClock.Seconds;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.TopicId;
 import java.util.List;
@@ -97,6 +101,52 @@ class BotCheckTest {
 
         assertThat(found(plan(Side.PEOPLE, Side.PEOPLE, bot("tern"), DOGS, twin)))
                 .contains(FindingCode.PHRASE_IN_TWO_TOPICS, FindingCode.TOPIC_LED_NOWHERE);
+    }
+
+    @Test
+    void signsThatNoUtteranceHasAreFoundUntilOneDoes() {
+        var signs = Sentences.of(Map.of("en", List.of("my lawyer")));
+        var policy = new Handoff(null, null, null, List.of(), signs, null);
+        var plain = bot("tern", SamplePlan.SITE);
+        var strict = new Bot(
+                plain.id(),
+                plain.name(),
+                null,
+                plain.languages(),
+                plain.doors(),
+                List.of(),
+                Map.of(),
+                LocalText.NONE,
+                LocalText.NONE,
+                Sentences.NONE,
+                policy,
+                null);
+
+        assertThat(found(plan(Side.BOT, Side.PEOPLE, strict, DOGS))).containsExactly(FindingCode.SIGNS_UNTRIED);
+        var angry = DOGS.withSentences(
+                DOGS.phrases(),
+                Sentences.of(Map.of("en", List.of("dogs test", "My lawyers will write about the dog"))));
+        assertThat(found(plan(Side.BOT, Side.PEOPLE, strict, angry))).isEmpty();
+    }
+
+    @Test
+    void aLadderThatBeginsAnewAfterTheBotIsACircle() {
+        var plan = plan(Side.BOT, Side.PEOPLE, bot("tern", SamplePlan.SITE), DOGS);
+        var queue = plan.queue(SamplePlan.BOOKING).withLadder(List.of(new Rung(30, new Rung.Action.OfferBot())));
+        var timeouts = plan.settings()
+                .timeouts()
+                .with(new Timeouts.RungClock(Seconds.START_ANEW, Seconds.START_ANEW, Seconds.GO_ON));
+
+        var goesOn = plan.edited(List.of(new PlanEdit.Put(queue)));
+        assertThat(found(goesOn)).doesNotContain(FindingCode.BOT_CIRCLE);
+        var beginsAnew = goesOn.edited(List.of(new PlanEdit.Put(plan.settings().with(timeouts))));
+        assertThat(found(beginsAnew)).contains(FindingCode.BOT_CIRCLE);
+    }
+
+    @Test
+    void aBotOfSomebodyElseNeedsNoTopics() {
+        var outside = bot("tern", SamplePlan.SITE).with(new OutsideBot("theirs", 5));
+        assertThat(found(plan(Side.BOT, Side.PEOPLE, outside))).isEmpty();
     }
 
     @Test

@@ -2,13 +2,11 @@ package io.kinetarch.server.bot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
-import static org.awaitility.Awaitility.await;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.OlderDocuments;
 import io.kinetarch.server.TestServer;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -23,20 +21,12 @@ class BotTest {
     private static final String PLAN = "/api/v1/plans/tarnwick";
     private static final String TERN = PLAN + "/bots/tern";
 
-    private static final Duration LEARNED = Duration.ofMinutes(2);
-
     private final Api api = TestServer.running().planner();
 
     /** What its phrases mean is worked out beside all else; all of what follows is tried with the bot that knows. */
     @BeforeAll
     static void learn() {
-        var planner = TestServer.running().planner();
-        await().atMost(LEARNED)
-                .until(() -> planner.get(TERN + "/quality")
-                        .ok()
-                        .body()
-                        .path("learning")
-                        .isNull());
+        TestServer.running().untilTernHasLearned();
     }
 
     private String own(String id) {

@@ -7,6 +7,7 @@ import io.kinetarch.server.TestServer;
 import io.kinetarch.server.live.VisitorClient;
 import java.util.List;
 import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -52,6 +53,11 @@ class RehearsalsTest {
     }
 
     /** As live: the bot of the door greets, answers, does not understand twice, and hands over. */
+    @BeforeAll
+    static void learn() {
+        TestServer.running().untilTernHasLearned();
+    }
+
     @Test
     void theBotOfADoorTakesItsTurns() {
         act(false, """
