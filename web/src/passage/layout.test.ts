@@ -64,6 +64,14 @@ describe('a bot', () => {
     expect(drawn.queues.get('fares')?.y).toBeGreaterThan(thick);
     expect(thickness('tern>fares:fares', drawn) / thick).toBeCloseTo(28 / 12, 5);
   });
+
+  it('leaves that way its room in the busiest hour too', () => {
+    const busy = layOut(withBot(20, 80), 740, 300, 20);
+    const thick = thickness('tern>finishedByBot', busy);
+    expect(busy.queues.get('fares')?.y).toBeGreaterThanOrEqual(thick + 12 - 0.001);
+    const queue = busy.queues.get('fares') as Box;
+    expect(queue.y + queue.height).toBeLessThanOrEqual(300.001);
+  });
 });
 
 describe('layOut', () => {

@@ -90,9 +90,11 @@ export function layOut(passage: Passage, width: number, height: number, busiest:
     }));
   const isBotThere = passage.bots.length > 0;
   const wide = isBotThere ? BESIDE_BOT : { door: DOOR.width, queue: QUEUE.width, end: END.width };
+  // What a bot finishes passes above the queues, as wide as it is.
+  const ownWays = finished.map((flow): Node => ({ id: FINISHED_BY_BOT, flow: flow.perHour, least: 0 }));
   const columns = [
     passage.doors.map((door) => ({ id: door.id, flow: door.perHour, least: DOOR.least })),
-    passage.queues.map((queue) => ({ id: queue.id, flow: queue.perHour, least: QUEUE.least })),
+    [...ownWays, ...passage.queues.map((queue) => ({ id: queue.id, flow: queue.perHour, least: QUEUE.least }))],
     passage.ends.map((end) => ({ id: end.id, flow: end.perHour, least: END.least })),
     passage.bots.map((bot) => ({ id: bot.id, flow: bot.perHour, least: BOT.least })),
   ];
@@ -101,15 +103,14 @@ export function layOut(passage: Passage, width: number, height: number, busiest:
   const scale = Math.min((SHARE_OF_HEIGHT * total) / busiest, greatestScale(columns, total));
   const left = width - wide.door - wide.queue - wide.end - (isBotThere ? BOT.width : 0);
   const gap = left / (isBotThere ? 3 : 2);
-  // What a bot finishes passes above the queues, as wide as it is.
-  const lane = Math.max(0, ...finished.map((flow) => flow.perHour * scale));
+  const lane = ownWays.reduce((sum, { flow }) => sum + flow * scale, 0);
   const atQueues = width - wide.end - gap - wide.queue;
-  const below = lane > 0 ? Math.min(lane + LEAST_GAP, spare(columns[1] ?? [], total, scale)) : 0;
+  const atBots = atQueues - gap - BOT.width;
   const [doors, queues, ends, bots] = [
     stack(columns[0] ?? [], 0, wide.door, total, scale),
-    stack(columns[1] ?? [], atQueues, wide.queue, total, scale, below),
+    stack((columns[1] ?? []).slice(ownWays.length), atQueues, wide.queue, total, scale, lane > 0 ? lane + LEAST_GAP : 0),
     stack(columns[2] ?? [], width - wide.end, wide.end, total, scale),
-    stack(columns[3] ?? [], width - wide.end - 2 * gap - wide.queue - BOT.width, BOT.width, total, scale),
+    stack(columns[3] ?? [], atBots, BOT.width, total, scale),
   ];
   const ownWay = { from: atQueues, until: atQueues + wide.queue, y: lane / 2 };
   const pastBots = new Map([...queues, ...ends]);
@@ -147,11 +148,6 @@ function greatestScale(columns: Node[][], height: number) {
     else tooLarge = scale;
   }
   return fits;
-}
-
-/** What a column can be moved down by, and still fit with its least gaps. */
-function spare(column: Node[], height: number, scale: number) {
-  return Math.max(0, height - columnHeight(column, scale));
 }
 
 function stack(column: Node[], x: number, width: number, whole: number, scale: number, top = 0) {
