@@ -31,7 +31,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Dispatcher {
     /** Grows whenever the same calls may give other effects than before, so that nothing logged under older decisions is replayed. */
-    public static final int DECISIONS = 2;
+    public static final int DECISIONS = 3;
 
     private final EffectSink sink;
     private Floor floor;

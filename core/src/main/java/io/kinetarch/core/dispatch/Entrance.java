@@ -123,7 +123,21 @@ final class Entrance {
 
     boolean topicIsHeld(Chat chat, SkillId skill) {
         int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
-        return floor.matching.somebodyCould(askOf(chat.visit(), rule, skill), NONE);
+        return floor.matching.somebodyCould(askOf(chat.visit(), rule, skill), NONE)
+                || floor.matching.somebodyHasRoom(askOfHolders(chat.visit(), rule, skill));
+    }
+
+    /**
+     * What a chat asks for that a bot hands over: whoever in the queue of its rule holds what its topic needs; where nobody there does,
+     * whoever else holds it and has room; else anybody in the queue.
+     */
+    private Ask askAbout(Visit visit, int rule, @Nullable SkillId skill) {
+        var ask = askOf(visit, rule, skill);
+        if (skill == null || floor.matching.somebodyCould(ask, NONE)) {
+            return ask;
+        }
+        var holders = askOfHolders(visit, rule, skill);
+        return floor.matching.somebodyHasRoom(holders) ? holders : askOf(visit, rule, null);
     }
 
     void handOver(Chat chat, Reason why) {
@@ -186,10 +200,7 @@ final class Entrance {
         }
         var topicNeeds = topicSkill(chat.topic);
         int rule = floor.routing.decide(chat.visit(), chat.topic, floor.now, floor::waitingByQueue);
-        Ask ask = askOf(chat.visit(), rule, topicNeeds);
-        if (topicNeeds != null && !floor.matching.somebodyCould(ask, NONE)) {
-            ask = askOf(chat.visit(), rule, null);
-        }
+        Ask ask = askAbout(chat.visit(), rule, topicNeeds);
         chat.rule = rule;
         chat.ask(ask);
         chat.queue = ask.queue;
@@ -267,6 +278,19 @@ final class Entrance {
         if (known != null) {
             return known;
         }
+        var ask = floor.matching.ask(needs(visit, rule, skill), Loosened.NOTHING);
+        if (kept) {
+            floor.ruleAsks.get(rule).put(visit.primaryLanguage(), ask);
+        }
+        return ask;
+    }
+
+    /** The same, of whoever holds the skill, a member of the queue or not. */
+    private Ask askOfHolders(Visit visit, int rule, SkillId skill) {
+        return floor.matching.ask(needs(visit, rule, skill), Loosened.toHolders(skill));
+    }
+
+    private ChatNeeds needs(Visit visit, int rule, @Nullable SkillId skill) {
         var by = floor.plan.rules().get(rule);
         var needs = new ChatNeeds(by.queue(), by.needs(), visit.primaryLanguage());
         if (skill != null
@@ -277,11 +301,7 @@ final class Entrance {
                             .toList(),
                     needs.language());
         }
-        var ask = floor.matching.ask(needs, Loosened.NOTHING);
-        if (kept) {
-            floor.ruleAsks.get(rule).put(visit.primaryLanguage(), ask);
-        }
-        return ask;
+        return needs;
     }
 
     /** A chat comes to a queue that it has not waited in: asks what its department asks, and minds its limit. */

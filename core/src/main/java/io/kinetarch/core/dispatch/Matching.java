@@ -228,8 +228,20 @@ final class Matching {
 
     /** Whether somebody who is here could take it, had they room. */
     boolean somebodyCould(Ask ask, int except) {
+        return somebody(ask, except, false);
+    }
+
+    /** Whether somebody here is able and has room. */
+    boolean somebodyHasRoom(Ask ask) {
+        return somebody(ask, NONE, true);
+    }
+
+    private boolean somebody(Ask ask, int except, boolean room) {
         for (int operator = 0; operator < plan.size(); operator++) {
-            if (operator != except && ask.isAble(operator) && staff.isHere(operator)) {
+            if (operator != except
+                    && ask.isAble(operator)
+                    && staff.isHere(operator)
+                    && (!room || staff.hasRoom(operator, ask.weight))) {
                 return true;
             }
         }

@@ -768,8 +768,14 @@ final class PlainDispatcher {
         decide(talk, talk.topic);
         var plain = talk.extra;
         addTopic(talk, talk.topic);
-        if (people.stream().noneMatch(person -> person.isHere() && isAble(person, talk))) {
-            talk.extra = plain;
+        var skill = plan.topic(talk.topic).map(known -> known.skill()).orElse(null);
+        if (skill != null && people.stream().noneMatch(person -> person.isHere() && isAble(person, talk))) {
+            talk.holders = skill;
+            if (people.stream()
+                    .noneMatch(person -> person.isHere() && isAble(person, talk) && hasRoom(person, talk.queue()))) {
+                talk.holders = null;
+                talk.extra = plain;
+            }
         }
         talk.own = java.util.Objects.requireNonNull(talk.rule).priority();
         enter(talk, talk.queue());

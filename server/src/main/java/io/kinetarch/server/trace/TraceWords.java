@@ -101,7 +101,8 @@ public final class TraceWords {
                                 ? ""
                                 : held
                                         ? " who hold " + name(skill)
-                                        : "; nobody present holds " + name(skill) + ", so anybody will do");
+                                        : "; nobody who could take it now holds " + name(skill)
+                                                + ", so anybody will do");
             case Reason.SentOn(var queue, var operator, var skill) ->
                 "sent to "
                         + (queue != null
