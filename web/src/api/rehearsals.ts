@@ -12,6 +12,7 @@ export type CheckStep = Schemas['CheckStep'];
 export type CheckExpectation = Schemas['CheckExpectation'];
 export type StandIn = Schemas['StandInDocument'];
 export type Traced = Schemas['TracedDocument'];
+export type BotReading = Schemas['BotReading'];
 export type CheckResult = Schemas['CheckResult'];
 
 /** Others may be at the same rehearsal: what they do is looked for so often. */

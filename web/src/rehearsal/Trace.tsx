@@ -1,10 +1,12 @@
 import { Link, useSearchParams } from 'react-router';
-import type { PlayedRehearsal, Traced } from '../api/rehearsals';
+import type { BotReading, PlayedRehearsal, Traced } from '../api/rehearsals';
 import type { ElementKind } from '../api/model';
 import { usePlace } from '../plan/place';
 import { eventWords, millisOf } from './moments';
-import { clockOf } from '../time/duration';
+import { clockOf, secondsOf } from '../time/duration';
 import { signOf } from './Score';
+
+const MOST_LIKELY = 3;
 
 interface TraceProps {
   rehearsal: PlayedRehearsal;
@@ -15,26 +17,53 @@ interface TraceProps {
 
 /** What came of it, step by step, each with its reason and the setting behind it; what has not happened yet is fainter. */
 export function Trace({ rehearsal, millis, operatorName, onMillis }: TraceProps) {
-  const steps = rehearsal.trace.filter(({ event }) => event !== 'said');
+  const steps = [
+    ...rehearsal.readings.map((reading) => ({ reading, at: 1000 * secondsOf(reading.at) })),
+    ...rehearsal.trace.filter(({ event }) => event !== 'said').map((one) => ({ one, at: millisOf(rehearsal, one.at) })),
+  ].sort((one, other) => one.at - other.at);
   return (
     <aside className="trace" aria-label="Trace">
       <h2>Trace</h2>
       {steps.length === 0 && <p className="soft">Nothing has happened yet.</p>}
       <ol>
-        {steps.map((one, i) => (
-          <TraceStep
-            key={`${one.at} ${i}`}
-            one={one}
-            at={millisOf(rehearsal, one.at)}
-            now={millis}
-            parts={rehearsal.partsSeconds === millisOf(rehearsal, one.at) / 1000}
-            operatorName={operatorName}
-            onMillis={onMillis}
-          />
-        ))}
+        {steps.map((step, i) =>
+          'reading' in step ? (
+            <ReadingStep key={`${step.at} ${i}`} reading={step.reading} at={step.at} now={millis} onMillis={onMillis} />
+          ) : (
+            <TraceStep
+              key={`${step.at} ${i}`}
+              one={step.one}
+              at={step.at}
+              now={millis}
+              parts={rehearsal.partsSeconds === step.at / 1000}
+              operatorName={operatorName}
+              onMillis={onMillis}
+            />
+          ),
+        )}
       </ol>
       {rehearsal.against && <Other rehearsal={rehearsal} operatorName={operatorName} />}
     </aside>
+  );
+}
+
+/** What the bot made of what a visitor wrote: the likeliest topics, and how likely none of them is. */
+function ReadingStep({ reading, at, now, onMillis }: { reading: BotReading; at: number; now: number; onMillis: (millis: number) => void }) {
+  return (
+    <li className={at > now ? 'trace-future' : ''}>
+      <button type="button" className="trace-step" onClick={() => onMillis(at)}>
+        <span className="trace-time">{clockOf(at)}</span>
+        <span aria-hidden="true">≈</span>
+        <span>
+          <strong>{reading.chat}</strong> read by the bot: <q dir="auto">{reading.text}</q>
+        </span>
+      </button>
+      <p className="soft">
+        {[...reading.likely.slice(0, MOST_LIKELY), { topic: 'none of them', certainty: reading.none }]
+          .map(({ topic, certainty }) => `${topic} ${certainty.toFixed(2)}`)
+          .join(' · ')}
+      </p>
+    </li>
   );
 }
 

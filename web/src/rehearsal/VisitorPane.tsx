@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { DoorDocument, View, VisitView, Way } from '../../widget/document';
 import { showDoor } from '../../widget/mount';
 import { stateOf } from '../../widget/stage';
@@ -16,6 +16,7 @@ interface VisitorPaneProps {
 /** A visitor's side of a chat, by the very code that visitors load; what is done in it goes to the rehearsal. */
 export function VisitorPane({ name, door, view, onAct }: VisitorPaneProps) {
   const host = useRef<HTMLDivElement>(null);
+  const [rated, setRated] = useState(false);
   const act = useRef(onAct);
   useEffect(() => {
     act.current = onAct;
@@ -34,11 +35,12 @@ export function VisitorPane({ name, door, view, onAct }: VisitorPaneProps) {
       onTyping: () => undefined,
       onWay: (way: Way) => act.current({ do: 'choose', chat: name, way }),
       onEnd: () => act.current({ do: 'leave', chat: name }),
-      onRate: () => undefined,
+      // A rehearsal keeps no ratings.
+      onRate: () => setRated(true),
       onKeep: () => undefined,
     };
-    showDoor(host.current, door, sceneOf(view), actions);
-  }, [name, door, view]);
+    showDoor(host.current, door, sceneOf(view, rated), actions);
+  }, [name, door, view, rated]);
   const over = view.stage === 'ended';
   return (
     <section className="visitor-pane" aria-label={`Visitor ${name}`}>
@@ -71,7 +73,7 @@ export function VisitorPane({ name, door, view, onAct }: VisitorPaneProps) {
   );
 }
 
-function sceneOf(view: VisitView): View {
+function sceneOf(view: VisitView, rated: boolean): View {
   return {
     state: stateOf(view, true, false),
     returning: false,
@@ -87,11 +89,14 @@ function sceneOf(view: VisitView): View {
       name: line.name ?? undefined,
       at: line.at,
       mark: line.from === 'visitor' ? ('read' as const) : undefined,
+      offers: line.offers,
+      picture: line.picture ? `/${line.picture}` : undefined,
     })),
     asked: view.asked,
     ways: view.ways as Way[],
     answers: {},
     typing: false,
+    rated,
     notice: null,
     live: true,
   };

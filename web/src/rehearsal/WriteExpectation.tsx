@@ -47,11 +47,12 @@ export function WriteExpectation({ rehearsal, onWritten }: WriteExpectationProps
   const [what, setWhat] = useState<string>('answered');
   const [operator, setOperator] = useState<string>();
   const [queue, setQueue] = useState<string>();
+  const [topic, setTopic] = useState<string>();
   const [by, setBy] = useState(60);
   const isEvent = what in EVENTS;
   function write() {
     const about = comes ? (isEvent ? { event: what } : { outcome: what }) : { not: what };
-    const detail = isEvent ? { operator: operator ?? null, queue: queue ?? null } : {};
+    const detail = isEvent ? { operator: operator ?? null, queue: queue ?? null, topic: topic ?? null } : {};
     onWritten({ chat: chat ?? null, ...about, ...detail, by: durationOf(by * 1000) });
   }
   return (
@@ -99,6 +100,15 @@ export function WriteExpectation({ rehearsal, onWritten }: WriteExpectationProps
               popupMatchSelectWidth={false}
               options={plan.queues.map(({ id, name }) => ({ value: id, label: name }))}
             />
+            <Select
+              aria-label="Known to be about"
+              allowClear
+              placeholder="whatever it is about"
+              value={topic}
+              onChange={setTopic}
+              popupMatchSelectWidth={false}
+              options={plan.topics.map(({ name }) => ({ value: name, label: `known to be about ${name}` }))}
+            />
           </>
         )}
         <InputNumber aria-label="By second" prefix="by" suffix="s" min={0} precision={0} value={by} onChange={(seconds) => setBy(seconds ?? 0)} />
@@ -110,8 +120,8 @@ export function WriteExpectation({ rehearsal, onWritten }: WriteExpectationProps
   );
 }
 
-/** "c1 must not be taken, Greta, by 2:00". */
-export function expectationWords({ chat, event, outcome, not, operator, by }: CheckExpectation, operatorName: (id: string) => string) {
+/** "c1 is taken, Greta, known to be about Refunds, by 2:00". */
+export function expectationWords({ chat, event, outcome, not, operator, topic, by }: CheckExpectation, operatorName: (id: string) => string) {
   const what = not ?? event ?? outcome ?? '';
-  return `${chat ?? ''} ${not ? 'must not come by then: ' : ''}${WORDS[what] ?? what}${operator ? `, ${operatorName(operator)}` : ''}, by ${clockOf(secondsOf(by) * 1000)}`;
+  return `${chat ?? ''} ${not ? 'must not come by then: ' : ''}${WORDS[what] ?? what}${operator ? `, ${operatorName(operator)}` : ''}${topic ? `, known to be about ${topic}` : ''}, by ${clockOf(secondsOf(by) * 1000)}`;
 }

@@ -96,6 +96,11 @@ public final class TrainedBot {
                 .findFirst();
     }
 
+    /** What people call a topic that was understood; a courtesy's is its own. */
+    public String nameOf(String understood) {
+        return topic(understood).map(Topic::name).orElse(understood);
+    }
+
     /** The courtesy of a name that was understood; none for a topic. */
     public static Optional<Courtesy> courtesy(@Nullable String understood) {
         return understood == null ? Optional.empty() : Courtesies.understood(understood);

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param chat null where it is about an operator alone
  * @param not the event or outcome that must not come
+ * @param topic what the bot must have taken the chat to be about by then, so that whoever gets it reads so; null for whatever
  * @param by counted from the start of the script, inclusive
  */
 public record CheckExpectation(
@@ -17,4 +18,5 @@ public record CheckExpectation(
         @Nullable String not,
         @Nullable String operator,
         @Nullable String queue,
+        @Nullable String topic,
         Duration by) {}

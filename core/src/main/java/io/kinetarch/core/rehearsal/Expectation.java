@@ -23,11 +23,13 @@ public record Expectation(@Nullable String chat, What what, Duration by, boolean
          *
          * @param operator to whom or by whom; null for whomever
          * @param queue in which; null for any
+         * @param topic of which the bot took the chat to be by then; null for any
          */
         record Happens(
                 Event event,
                 @Nullable OperatorId operator,
-                @Nullable QueueId queue) implements What {}
+                @Nullable QueueId queue,
+                @Nullable String topic) implements What {}
 
         /** It ends so. */
         record EndsAs(Outcome outcome) implements What {}
@@ -38,10 +40,11 @@ public record Expectation(@Nullable String chat, What what, Duration by, boolean
         /** Whether it is what was traced. */
         default boolean is(Rehearsal.Traced traced) {
             return switch (this) {
-                case Happens(var event, var operator, var queue) ->
+                case Happens(var event, var operator, var queue, var topic) ->
                     traced.event() == event
                             && (operator == null || traced.operator().equals(Optional.of(operator)))
-                            && (queue == null || traced.queue().equals(Optional.of(queue)));
+                            && (queue == null || traced.queue().equals(Optional.of(queue)))
+                            && (topic == null || traced.topic().equals(Optional.of(topic)));
                 case EndsAs(var outcome) -> traced.outcome().equals(Optional.of(outcome));
                 case Answered _ -> traced.event() == Event.ASSIGNED;
             };

@@ -27,6 +27,9 @@ public final class Rehearsal {
     private final Script script;
     private final Calls calls;
     private final Map<String, Chat> over = new HashMap<>();
+    /** What the bot took chats to be about. */
+    private final Map<String, String> topics = new HashMap<>();
+
     private final List<Traced> trace = new ArrayList<>();
 
     private Rehearsal(Plan plan, Script script) {
@@ -38,6 +41,7 @@ public final class Rehearsal {
      * One thing that happened.
      *
      * @param chat its name in the script; none where it is about an operator alone
+     * @param topic what the bot had taken the chat to be about by then; none for nothing
      * @param outcome of {@link Event#ENDED}; else none
      * @param refusal of {@link Event#REFUSED}; else none
      */
@@ -47,6 +51,7 @@ public final class Rehearsal {
             Event event,
             Optional<OperatorId> operator,
             Optional<QueueId> queue,
+            Optional<String> topic,
             Optional<Outcome> outcome,
             Optional<Reason> reason,
             Optional<Refusal> refusal) {}
@@ -92,6 +97,9 @@ public final class Rehearsal {
             var step = script.steps().get(i);
             String at = "/steps/" + i;
             long instant = script.from().plus(step.at()).toEpochMilli();
+            if (step.act() instanceof Call.Understood(var chat, var topic, var _) && topic != null) {
+                topics.put(chat, topic);
+            }
             calls.take(instant, step.act()).ifPresent(refusal -> refused(instant, step.act(), refusal, at));
             if (trace.size() > LONGEST_TRACE) {
                 throw new ScriptRefusal(
@@ -130,6 +138,7 @@ public final class Rehearsal {
                     act.about()
                             .flatMap(calls::number)
                             .flatMap(number -> calls.queue(calls.dispatcher().queue(number))),
+                    act.about().map(topics::get),
                     Optional.empty(),
                     Optional.empty(),
                     Optional.of(refusal)));
@@ -226,6 +235,7 @@ public final class Rehearsal {
                     event,
                     calls.operator(operator),
                     calls.queue(queue),
+                    chat == NONE ? Optional.empty() : Optional.ofNullable(topics.get(calls.name(chat))),
                     outcome,
                     Optional.ofNullable(reason),
                     Optional.empty()));

@@ -7,6 +7,7 @@ import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Topic;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -51,6 +52,38 @@ public class BotTurns {
         }
         var last = talks.reply(learned, talk, said.getLast(), limit).reply();
         return BotTurn.of(learned, last, certainty(last).orElse(certainty), limit);
+    }
+
+    /**
+     * What a bot made of a text.
+     *
+     * @param none the probability that it is about nothing the bot knows
+     */
+    public record Reading(List<Likely> likely, double none) {}
+
+    /** A topic that a text may be about, in words. */
+    public record Likely(String topic, double certainty) {}
+
+    /** What the bot made of each text; none of those that it took for the answer to a question, or that another's bot read. */
+    public List<Optional<Reading>> readings(Plan plan, Bot bot, String language, List<String> said) {
+        if (bot.outside() != null) {
+            return said.stream().map(_ -> Optional.<Reading>empty()).toList();
+        }
+        double limit = plan.settings().timeouts().botCertainty();
+        var learned = trained.of(plan, bot);
+        var talk = Talk.begun(language);
+        var readings = new ArrayList<Optional<Reading>>();
+        for (String text : said) {
+            var reply = learned.reply(talk, text, limit);
+            talk = reply.talk();
+            readings.add(Optional.ofNullable(reply.understood())
+                    .map(understood -> new Reading(
+                            understood.candidates().stream()
+                                    .map(one -> new Likely(learned.nameOf(one.topic()), one.certainty()))
+                                    .toList(),
+                            understood.none())));
+        }
+        return readings;
     }
 
     private static Optional<Double> certainty(Reply reply) {

@@ -120,9 +120,7 @@ final class TalkDocuments {
                                             bot.topic(candidate.topic())
                                                     .map(topic -> topic.id().value())
                                                     .orElse(null),
-                                            bot.topic(candidate.topic())
-                                                    .map(Topic::name)
-                                                    .orElseGet(() -> candidate.topic()),
+                                            bot.nameOf(candidate.topic()),
                                             candidate.certainty()))
                                     .toList())
                             .orElse(List.of()));

@@ -64,6 +64,9 @@ final class PlanMigration {
             objects(document, "doors").forEach(PlanMigration::doorToVersion9);
             document.put("schemaVersion", 9);
         }
+        if (document.path("schemaVersion").asInt() == 9) {
+            document.put("schemaVersion", 10); // version 10 may expect of a chat that it is known what it is about
+        }
     }
 
     /** Version 7 has topics as elements of their own, with all that a bot knows of them. */

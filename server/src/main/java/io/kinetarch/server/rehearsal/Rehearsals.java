@@ -18,6 +18,7 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.rehearsal.RehearsalMapper.RehearsalHead;
 import io.kinetarch.server.rehearsal.RehearsalMapper.StoredRehearsal;
+import io.kinetarch.server.rehearsal.RehearsedBots.BotReading;
 import io.kinetarch.server.rehearsal.ScriptDocument.TracedDocument;
 import io.kinetarch.server.visit.Visits;
 import java.security.SecureRandom;
@@ -81,6 +82,7 @@ class Rehearsals {
      * @param outdated whether the draft or the live plan that it is of has changed since
      * @param untilSeconds where its axis ends
      * @param played the steps with those of its stand-ins
+     * @param readings what bots made of what visitors wrote to them
      * @param otherTrace what happens on the other plan; null where there is none, or it cannot be played there
      * @param partsSeconds when the two part; null where they do not
      * @param otherTrouble why it cannot be played on the other plan; null where it can
@@ -99,6 +101,7 @@ class Rehearsals {
             List<StandInDocument> standIns,
             List<CheckStep> played,
             List<TracedDocument> trace,
+            List<BotReading> readings,
             @Nullable List<TracedDocument> otherTrace,
             @Nullable Double partsSeconds,
             @Nullable String otherTrouble) {}
@@ -299,6 +302,7 @@ class Rehearsals {
                 standIns,
                 played,
                 trace,
+                bots.readings(plan, played),
                 otherTrace,
                 otherTrace == null ? null : parts(from, trace, otherTrace),
                 otherTrouble);

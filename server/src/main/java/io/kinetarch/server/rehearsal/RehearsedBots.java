@@ -13,6 +13,7 @@ import io.kinetarch.server.visit.Visits;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -77,14 +78,65 @@ class RehearsedBots {
 
     private BotTurn turn(Plan plan, Bot bot, CheckStep arrival, List<CheckStep> steps, String chat) {
         var said = steps.stream()
-                .filter(step -> step.act().equals("say") && "visitor".equals(step.by()) && chat.equals(step.chat()))
+                .filter(step -> isVisitorsText(step) && chat.equals(step.chat()))
                 .map(CheckStep::text)
                 .filter(Objects::nonNull)
                 .toList();
-        String language = Optional.ofNullable(arrival.language())
-                .orElseGet(() -> bot.languages().getFirst());
         var door = plan.door(new DoorId(Objects.requireNonNull(arrival.door())));
-        return turns.next(plan, bot, door, language, said);
+        return turns.next(plan, bot, door, language(arrival, bot), said);
+    }
+
+    /**
+     * What a bot made of something that a visitor wrote.
+     *
+     * @param at when it was written, counted from the start
+     */
+    record BotReading(Duration at, String chat, String text, List<BotTurns.Likely> likely, double none) {}
+
+    /** What bots made of what they read, in the order in which it was written. */
+    List<BotReading> readings(Plan plan, List<CheckStep> played) {
+        var readings = new ArrayList<BotReading>();
+        for (var arrival : played) {
+            String chat = arrival.chat();
+            var bot = Optional.ofNullable(arrival.door()).flatMap(door -> plan.botAt(new DoorId(door)));
+            if (!arrival.act().equals("arrive") || chat == null || bot.isEmpty()) {
+                continue;
+            }
+            var own = played.stream().filter(step -> chat.equals(step.chat())).toList();
+            var said = own.stream().filter(RehearsedBots::isVisitorsText).toList();
+            var read = turns.readings(
+                    plan,
+                    bot.get(),
+                    language(arrival, bot.get()),
+                    said.stream().map(CheckStep::text).map(String::valueOf).toList());
+            int texts = 0;
+            for (int i = 0; i + 1 < own.size(); i++) {
+                var step = own.get(i);
+                if (!isVisitorsText(step)) {
+                    continue;
+                }
+                var made = read.get(texts++);
+                if (isBots(own.get(i + 1))) {
+                    made.ifPresent(reading -> readings.add(new BotReading(
+                            step.at(), chat, String.valueOf(step.text()), reading.likely(), reading.none())));
+                }
+            }
+        }
+        readings.sort(Comparator.comparing(BotReading::at));
+        return readings;
+    }
+
+    private static boolean isVisitorsText(CheckStep step) {
+        return step.act().equals("say") && "visitor".equals(step.by()) && step.text() != null;
+    }
+
+    private static boolean isBots(CheckStep step) {
+        return step.act().equals("understood") || step.act().equals("hand-over") || "bot".equals(step.by());
+    }
+
+    private static String language(CheckStep arrival, Bot bot) {
+        return Optional.ofNullable(arrival.language())
+                .orElseGet(() -> bot.languages().getFirst());
     }
 
     private boolean isWithBot(Plan plan, Instant from, List<CheckStep> steps, String chat) {

@@ -2,9 +2,11 @@ package io.kinetarch.server.rehearsal;
 
 import io.kinetarch.core.dispatch.Call;
 import io.kinetarch.core.plan.CheckStep;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.VisitorKind;
+import io.kinetarch.server.bot.BotParts.BotPart;
 import io.kinetarch.server.desk.Desks;
 import io.kinetarch.server.desk.Desks.Desk;
 import io.kinetarch.server.live.ChatReader.StoredChat;
@@ -41,6 +43,7 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
         var run = new UnstoredRun(plan);
         var ids = new LinkedHashMap<String, Long>();
         var given = new HashMap<Long, Given>();
+        var understood = new HashMap<Long, CheckStep>();
         var reader = new ScriptReader(plan);
         Set<String> operators = new LinkedHashSet<>();
         for (int i = 0; i < steps.size() && steps.get(i).at().compareTo(at) <= 0; i++) {
@@ -55,10 +58,13 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                 ids.put(chat, run.next());
                 given.put(run.next(), given(step));
             }
+            if (step.topic() != null && step.act().equals("understood") && ids.containsKey(String.valueOf(chat))) {
+                understood.put(ids.get(chat), step);
+            }
             run.take(then, reader.step(named(step, ids), from, "/steps/" + i).act(), step.text());
         }
         passTime(run, from.plus(at), true);
-        return scene(plan, from.plus(at), at, run.stand(), ids, given, operators, visits, desks);
+        return scene(plan, from.plus(at), at, run.stand(), ids, given, understood, operators, visits, desks);
     }
 
     private static Scene scene(
@@ -68,6 +74,7 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
             UnstoredRun.Stand stand,
             Map<String, Long> ids,
             Map<Long, Given> given,
+            Map<Long, CheckStep> understood,
             Set<String> operators,
             Visits visits,
             Desks desks) {
@@ -109,8 +116,22 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                                 .toList(),
                                         waiting,
                                         chat -> given.getOrDefault(chat, Given.answers(Map.of())),
-                                        _ -> Optional.empty())))
+                                        chat -> Optional.ofNullable(understood.get(chat.id()))
+                                                .flatMap(step -> summary(plan, chat, step)))))
                         .toList());
+    }
+
+    /** What the bot of a chat's door has to tell whoever gets it. */
+    private static Optional<BotPart> summary(Plan plan, StoredChat chat, CheckStep understood) {
+        return plan.botAt(new DoorId(chat.doorId()))
+                .map(bot -> new BotPart(
+                        bot.name(),
+                        understood.topic(),
+                        understood.certainty(),
+                        chat.language(),
+                        List.of(),
+                        null,
+                        List.of()));
     }
 
     private static Instant queuedAt(StoredChat chat) {

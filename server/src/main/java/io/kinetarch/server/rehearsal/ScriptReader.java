@@ -99,9 +99,18 @@ final class ScriptReader {
                             ? event(String.valueOf(document.event()), at + "/event")
                             : event(document.not(), at + "/not"),
                     operator,
-                    queue);
+                    queue,
+                    topic(document, at));
         }
         return new Expectation(document.chat(), what, document.by(), document.not() == null);
+    }
+
+    private static @Nullable String topic(CheckExpectation document, String at) {
+        String topic = document.topic();
+        if (topic != null && document.chat() == null) {
+            throw invalid(at + "/topic", "A topic is expected of a chat; say of which by \"chat\".");
+        }
+        return topic;
     }
 
     private static What outcome(String word, String at) {

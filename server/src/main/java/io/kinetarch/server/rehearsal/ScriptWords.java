@@ -49,7 +49,8 @@ final class ScriptWords {
         var expectation = verdict.expectation();
         String who = expectation.chat() == null ? "somebody" : "\"" + expectation.chat() + "\"";
         String what = switch (expectation.what()) {
-            case What.Happens happens -> event(happens.event());
+            case What.Happens happens ->
+                event(happens.event()) + (happens.topic() == null ? "" : ", known to be about " + happens.topic());
             case What.EndsAs ends -> "ended (" + ScriptDocument.word(ends.outcome()) + ")";
             case What.Answered _ -> "taken by an operator";
         };

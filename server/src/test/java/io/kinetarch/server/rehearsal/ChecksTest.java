@@ -142,7 +142,7 @@ class ChecksTest {
                 .isEqualTo(0);
         assertThat(said)
                 .contains("holds  Sunday at three in the night, in German")
-                .contains("0 of 10 fail.");
+                .contains("0 of 11 fail.");
         var document = demo();
         acceptFaster(document);
         Path bad = folder.resolve("bad.json");

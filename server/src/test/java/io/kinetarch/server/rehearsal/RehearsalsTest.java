@@ -83,6 +83,37 @@ class RehearsalsTest {
                         "arrive", "say", "say", "say", "understood", "say", "understood", "say", "say", "understood");
     }
 
+    /** The trace tells what else it might have been about, and whoever gets the chat what it is about. */
+    @Test
+    void whatTheBotMadeOfWordsIsTold() {
+        act(false, """
+                {"at":"PT5S","do":"present","operator":"greta-lund"}""", """
+                {"at":"PT6S","do":"arrive","chat":"c1","door":"sailing-status","language":"de","answers":{"topic":"Is my ferry sailing?"}}""").ok();
+        act(false, """
+                {"at":"PT20S","do":"say","by":"visitor","chat":"c1","text":"ich muss Fracht mit dem Lkw verschiffen"}""").ok();
+        act(false, """
+                {"at":"PT40S","do":"accept","operator":"greta-lund","chat":"c1"}""").ok();
+
+        var reading = rehearsal.path("readings").path(0);
+        assertThat(rehearsal.path("readings").size()).isEqualTo(1);
+        assertThat(reading.path("at").asString()).isEqualTo("PT20S");
+        assertThat(reading.path("likely").path(0).path("topic").asString()).isEqualTo("Vehicles and freight");
+        assertThat(reading.path("likely").size()).isGreaterThan(1);
+        assertThat(reading.path("likely")
+                                .valueStream()
+                                .mapToDouble(one -> one.path("certainty").asDouble())
+                                .sum()
+                        + reading.path("none").asDouble())
+                .as("shares of one")
+                .isLessThanOrEqualTo(1.0001);
+        assertThat(scene(41_000)
+                        .path("desks")
+                        .valueStream()
+                        .flatMap(desk -> desk.path("places").valueStream())
+                        .map(place -> place.path("bot").path("topic").asString("")))
+                .containsExactly("Vehicles and freight");
+    }
+
     private List<String> said(long millis) {
         return scene(millis)
                 .path("visitors")
