@@ -86,6 +86,8 @@ export interface View {
   /** Answers that are known before they are asked for. */
   answers: Record<string, string>;
   typing: boolean;
+  /** Whether the visitor has said how the chat was. */
+  rated: boolean;
   /** What is to be said besides, such as that the connection is being made again. */
   notice: string | null;
   /** Whether visitors meet it, rather than somebody who looks at it in a preview. */
@@ -93,4 +95,4 @@ export interface View {
 }
 
 /** What a preview need not know. */
-export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, notice: null, live: false } satisfies Partial<View>;
+export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, rated: false, notice: null, live: false } satisfies Partial<View>;

@@ -39,6 +39,7 @@ export class LiveDoor {
   private sendingNow = false;
   private connected = true;
   private trouble: string | null = null;
+  private rated = false;
   private typingUntil = 0;
   private halfTyped = '';
   private typingTimer: ReturnType<typeof setTimeout> | null = null;
@@ -136,6 +137,7 @@ export class LiveDoor {
     this.last = 0;
     this.lines.clear();
     this.sending = [];
+    this.rated = false;
     this.connected = true;
     this.marked = { got: 0, read: 0 };
   }
@@ -240,9 +242,21 @@ export class LiveDoor {
       },
       onWay: (way) => (way === 'message' ? this.toForm() : void this.choose(way, {})),
       onEnd: () => void this.doIn((claim) => this.visit.leave(claim)),
-      onRate: () => undefined,
+      onRate: (mark, comment) => void this.rate(mark, comment),
       onKeep: () => this.keepTranscript(),
     };
+  }
+
+  private async rate(mark: number, comment: string) {
+    if (!this.claim) return;
+    try {
+      await this.visit.rate(this.claim, mark, comment);
+      this.rated = true;
+      this.trouble = null;
+      this.show();
+    } catch (failure) {
+      this.fail(failure);
+    }
   }
 
   private open() {
@@ -401,6 +415,7 @@ export class LiveDoor {
       ways: (this.view?.ways ?? []) as Way[],
       answers: this.knownAnswers(),
       typing: Date.now() < this.typingUntil,
+      rated: this.rated,
       notice: this.connected ? this.trouble : (this.door.words.connecting ?? null),
       live: true,
     };

@@ -6,6 +6,7 @@ const BEST_MARK = 5;
 
 /** How the chat was, with a few words. */
 export function Rating({ door, view, actions }: Scene) {
+  if (view.rated) return <p role="status">{door.words.rated}</p>;
   function send(event: Event) {
     event.preventDefault();
     const form = event.currentTarget as HTMLFormElement;

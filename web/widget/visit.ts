@@ -70,6 +70,10 @@ export class Visit {
     return this.call('POST', `/chats/${claim.chat}/marks`, { got, read }, claim);
   }
 
+  async rate(claim: Claim, mark: number, comment: string) {
+    return this.call('POST', `/chats/${claim.chat}/rating`, { mark, comment: comment || null }, claim);
+  }
+
   async leave(claim: Claim) {
     return this.call('POST', `/chats/${claim.chat}/leave`, {}, claim);
   }

@@ -40,11 +40,12 @@ export function useLimitHours(plan: string, bot: string, learned: boolean) {
   });
 }
 
-/** What became of the drafts that it laid in operators' replies. */
-export function useDrafted(plan: string, bot: string) {
+/** How it did in live chats of the last days. */
+export function useBotRecord(plan: string, bot: string, days: number) {
   return useQuery({
-    queryKey: [plan, 'bots', bot, 'drafts'],
-    queryFn: () => call<Schemas['DraftsOfTopic'][]>('GET', `${path(plan, bot)}/drafts`),
+    queryKey: [plan, 'bots', bot, 'chats', days],
+    queryFn: () => call<Schemas['BotRecord']>('GET', `${path(plan, bot)}/chats?days=${days}`),
+    placeholderData: keepPreviousData,
   });
 }
 

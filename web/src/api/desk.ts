@@ -137,6 +137,11 @@ export const useCallIn = (plan: string) =>
     call('POST', `${path(plan)}/chats/${chat}/call-in`, { operator }),
   );
 
+export const useMarkWrong = (plan: string) =>
+  useDeskCall(plan, ({ chat, entry, wrong }: { chat: number; entry: number; wrong: boolean }) =>
+    call('POST', `${path(plan)}/chats/${chat}/entries/${entry}/wrong`, { wrong }),
+  );
+
 /** Passing signs are sent once: the next one says it too. */
 export const tellTyping = (plan: string, chat: number) => {
   call('POST', `${path(plan)}/chats/${chat}/typing`, {}).catch(() => undefined);

@@ -42,6 +42,7 @@ export type DoorSample = Schemas['Sample'];
 export type RecordPage = Schemas['RecordPage'];
 export type RecordLine = Schemas['RecordLine'];
 export type LifeStretch = Schemas['LifeStretch'];
+export type ChatRating = Schemas['Rated'];
 export type KeptChat = Schemas['KeptChat'];
 export type RecordEntry = Schemas['RecordEntry'];
 export type TextLine = Schemas['TextLine'];

@@ -6,8 +6,8 @@ import { SETTINGS_ID } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Confusions } from './Confusions';
-import { Drafted } from './Drafted';
 import { HeardUtterances } from './HeardUtterances';
+import { InChats } from './InChats';
 import { LimitCurve } from './LimitCurve';
 import { MeasuredShares } from './MeasuredShares';
 import { PassedOn } from './PassedOn';
@@ -62,6 +62,9 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: Qualit
             </>
           )}
         </p>
+        <p className="soft">
+          A good bot takes about four fifths of what is asked (common practice); {bot.name} takes {percent(quality.today.answered)} at today’s limit.
+        </p>
         <div className="line-actions">
           {canEdit && shown !== quality.limit && (
             <Button type="primary" loading={put.isPending} onClick={() => draw(shown)}>
@@ -101,8 +104,8 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: Qualit
       </section>
       <Confusions topics={topics} quality={quality} />
       <PassedOn bot={bot} topics={topics} quality={quality} />
+      <InChats bot={bot} />
       <HeardUtterances bot={bot} topics={topics} />
-      <Drafted bot={bot} />
       <MeasuredShares bot={bot} topics={topics} quality={quality} />
     </div>
   );

@@ -68,6 +68,14 @@ const flips: Flips = {
   flips: [{ before: confused, after: { ...confused, taken: 'dog', fate: 'ANSWERED' } }],
 };
 
+const inChats = {
+  since: '2026-11-04T10:30:00Z',
+  chats: 12,
+  finished: { share: 0.75, least: 0.4677, most: 0.9111, of: 12 },
+  wrong: 3,
+  topics: [{ topic: 'Dogs', chats: 12, finished: 9, answered: 2, asked: 2, rated: 0, marked: 1, wrong: 3, taken: 3, changed: 1, dropped: 2 }],
+};
+
 const heard = {
   chats: 12,
   groups: [{ language: 'en', utterances: ['where is my suitcase', 'my suitcase is gone'], topic: null, certainty: 0.2, answered: 0 }],
@@ -98,7 +106,7 @@ function show(address = '/bot') {
   return renderInWorkplace(
     <BotView />,
     plan,
-    { '/quality': quality, '/hours': curve.map(({ limit }) => ({ limit, requiredHours: 100 + 100 * limit })), '/heard': heard, '/drafts': [{ topic: 'Dogs', taken: 3, changed: 1, dropped: 2 }], '/help-pages/found': found, '/installation/outside': { services: [], helpSites: ['https://help.example'] }, '/help-pages/read': read, '/talk': reply, '/flips': flips, '/draft/edits': { change: 1, version: 2 } },
+    { '/quality': quality, '/hours': curve.map(({ limit }) => ({ limit, requiredHours: 100 + 100 * limit })), '/heard': heard, '/chats': inChats, '/help-pages/found': found, '/installation/outside': { services: [], helpSites: ['https://help.example'] }, '/help-pages/read': read, '/talk': reply, '/flips': flips, '/draft/edits': { change: 1, version: 2 } },
     { address },
   );
 }
@@ -150,10 +158,13 @@ describe('the bot', () => {
     await waitFor(() => expect(JSON.stringify(sent)).toContain('"strangers":{"en":["where is my suitcase","my suitcase is gone"]}'));
   });
 
-  it('says what operators did with its drafts', async () => {
+  it('says what it finished in chats, who said it was wrong, and what operators did with its drafts', async () => {
     show('/bot?part=quality');
-    const drafts = await screen.findByRole('region', { name: 'Drafts' });
-    await waitFor(() => expect([...drafts.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['3', '1', '2']));
+    const chats = await screen.findByRole('region', { name: 'In chats' });
+    await waitFor(() =>
+      expect([...chats.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['12', '9', '2', '▾ 2', '0', '▾ 1', '3', '1', '2']),
+    );
+    expect(chats.textContent).toContain('in 12 chats and finished 75 % (47 % to 91 %); in 3 it was said to be wrong.');
   });
 
   it('says which passage a question is answered with', async () => {

@@ -6,6 +6,7 @@ import {
   tellMarks,
   tellTyping,
   useCallIn,
+  useMarkWrong,
   useDesk,
   useDeskWire,
   usePlaceAct,
@@ -51,6 +52,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   const reply = useReply(plan);
   const transfer = useTransfer(plan);
   const callIn = useCallIn(plan);
+  const markWrong = useMarkWrong(plan);
   const taking = useTaking(plan);
   const [sending, setSending] = useState<SendingReply[]>([]);
   const typed = useRef(0);
@@ -75,9 +77,10 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
     },
     transfer: (chat, to) => transfer.mutate({ chat, to }),
     callIn: (chat, operator) => callIn.mutate({ chat, operator }),
+    markWrong: (chat, entry, wrong) => markWrong.mutate({ chat, entry, wrong }),
     take: (queue, takes) => taking.mutate({ queue, takes }),
   };
-  const failure = presence.error ?? act.error ?? reply.error ?? transfer.error ?? callIn.error ?? taking.error;
+  const failure = presence.error ?? act.error ?? reply.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error;
   return (
     <Desk
       desk={desk}

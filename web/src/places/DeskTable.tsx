@@ -15,6 +15,8 @@ export interface DeskActions {
   type: (chat: number) => void;
   transfer: (chat: number, to: Transfer) => void;
   callIn: (chat: number, operator: string) => void;
+  /** Tells that an answer of the bot's is wrong, or is not; where nothing is kept, it cannot be told. */
+  markWrong?: (chat: number, entry: number, wrong: boolean) => void;
   /** Joins or leaves a queue. */
   take: (queue: string, takes: boolean) => void;
 }

@@ -82,7 +82,7 @@ function WrapUp({ place, number, actions }: PlaceProps) {
         <h2>{place.visitor ?? 'Visitor'}</h2>
         <span className="soft">{place.outcome?.toLowerCase().replaceAll('_', ' ')}</span>
       </header>
-      <Lines place={place} sending={[]} typing={undefined} />
+      <Lines place={place} sending={[]} typing={undefined} actions={actions} />
       <div className="place-row">
         <Button type="primary" onClick={() => actions.act(place.chat, 'wrap-up')}>
           Done, free the place
@@ -115,7 +115,7 @@ function Held({ desk, place, at, typing, sending, number, actions }: PlaceProps)
       </p>
       <Facts place={place} />
       <BotSays place={place} />
-      <Lines place={place} sending={sending} typing={typing} />
+      <Lines place={place} sending={sending} typing={typing} actions={actions} />
       <Reply place={place} number={number} actions={actions} />
       <div className="place-row">
         <SendOn desk={desk} place={place} actions={actions} />
@@ -167,7 +167,7 @@ function BotSays({ place: { bot } }: { place: Place }) {
   );
 }
 
-function Lines({ place, sending, typing }: Pick<PlaceProps, 'place' | 'sending' | 'typing'>) {
+function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | 'sending' | 'typing' | 'actions'>) {
   const log = useRef<HTMLDivElement>(null);
   const newest = place.lines.at(-1)?.number;
   useLayoutEffect(() => {
@@ -181,6 +181,7 @@ function Lines({ place, sending, typing }: Pick<PlaceProps, 'place' | 'sending' 
             <strong>{speaker(line, place)}</strong> {timeOfDay(line.at)}
           </span>
           <span dir="auto">{line.text}</span>
+          {line.from === 'bot' && place.bot && <WrongMark place={place} entry={line.number} actions={actions} />}
           {line.from === 'operator' && <small className="soft">{markOf(line, place)}</small>}
         </div>
       ))}
@@ -196,6 +197,23 @@ function Lines({ place, sending, typing }: Pick<PlaceProps, 'place' | 'sending' 
         </div>
       )}
     </div>
+  );
+}
+
+/** Whoever reads what a bot said can tell it that it was wrong; its report counts that. */
+function WrongMark({ place, entry, actions }: Pick<PlaceProps, 'place' | 'actions'> & { entry: number }) {
+  const { markWrong } = actions;
+  if (!markWrong) return null;
+  const marked = place.bot?.wrong.includes(entry) ?? false;
+  return (
+    <button
+      type="button"
+      className={marked ? 'mark-wrong marked' : 'mark-wrong'}
+      aria-pressed={marked}
+      onClick={() => markWrong(place.chat, entry, !marked)}
+    >
+      {marked ? '✕ wrong' : 'Wrong?'}
+    </button>
   );
 }
 

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { RecordEntry } from '../api/model';
+import type { ChatRating, RecordEntry } from '../api/model';
 import { useRecord } from '../api/records';
 import { usePlace } from '../plan/place';
 import type { ElementKind } from '../api/model';
@@ -46,6 +46,7 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
               <Fact key={name} name={name} value={value} />
             ))}
             {data.consent && <Fact name="Agreed to" value={data.consent} />}
+            {data.rating && <Fact name="Rated" value={ratingWords(data.rating)} />}
             <Fact name="Revision" value={String(data.line.revision)} />
           </dl>
           <ol className="record-entries">
@@ -60,6 +61,8 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
     </aside>
   );
 }
+
+const ratingWords = ({ mark, comment }: ChatRating) => `${mark} of 5${comment ? `: “${comment}”` : ''}`;
 
 function Fact({ name, value }: { name: string; value: string }) {
   return (

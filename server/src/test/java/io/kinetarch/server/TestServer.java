@@ -115,6 +115,7 @@ public final class TestServer {
                     "--spring.datasource.username=kinetarch",
                     "--spring.datasource.password=" + password,
                     "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
+                    "--kinetarch.visitors.starts-a-minute=1000", // all tests come from one address
                     "--kinetarch.roster.cover-time=2s",
                     "--kinetarch.roster.search-time=6s",
                     "--kinetarch.demo.token-file=" + tokenFile);

@@ -7,9 +7,9 @@ import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.Topic;
+import io.kinetarch.server.bot.BotRecords.BotRecord;
 import io.kinetarch.server.bot.LimitCosts.LimitHours;
 import io.kinetarch.server.bot.QualityDocument.Utterance;
-import io.kinetarch.server.bot.ReplyDrafts.DraftsOfTopic;
 import io.kinetarch.server.bot.TalkDocuments.Replied;
 import io.kinetarch.server.bot.TalkDocuments.Said;
 import io.kinetarch.server.plan.Plans;
@@ -32,6 +32,7 @@ import org.springframework.web.bind.annotation.RestController;
 class BotController {
     private static final int LONGEST_TEXT = 5_000;
     private static final int MOST_TOPICS = 500;
+    private static final int MOST_DAYS = 400;
 
     private final Plans plans;
     private final TrainedBots trained;
@@ -39,7 +40,7 @@ class BotController {
     private final LimitCosts costs;
     private final Talks talks;
     private final Heard heard;
-    private final ReplyDrafts drafts;
+    private final BotRecords records;
 
     BotController(
             Plans plans,
@@ -48,14 +49,14 @@ class BotController {
             LimitCosts costs,
             Talks talks,
             Heard heard,
-            ReplyDrafts drafts) {
+            BotRecords records) {
         this.plans = plans;
         this.trained = trained;
         this.outlooks = outlooks;
         this.costs = costs;
         this.talks = talks;
         this.heard = heard;
-        this.drafts = drafts;
+        this.records = records;
     }
 
     /** How it does on its test utterances; without any, on its own phrases. */
@@ -83,10 +84,15 @@ class BotController {
         return costs.of(planned, trained.of(document, bot(document, bot)));
     }
 
-    /** What became of the drafts that it laid in operators' replies, by topic; of none for those quoted from pages. */
-    @GetMapping("/drafts")
-    List<DraftsOfTopic> drafts(@PathVariable String plan, @PathVariable String bot) {
-        return drafts.counted(plan, bot);
+    /** How it did in the live chats of its doors that began within the last days. */
+    @GetMapping("/chats")
+    BotRecord chats(@PathVariable String plan, @PathVariable String bot, @RequestParam(defaultValue = "28") int days) {
+        if (days < 1 || days > MOST_DAYS) {
+            throw new Refusal(
+                    Kind.INVALID_PARAMETER, "/days", "Ask for 1 to " + MOST_DAYS + " days, not " + days + ".");
+        }
+        var document = state(plan, Which.draft);
+        return records.of(plan, document, bot(document, bot), days);
     }
 
     /** What visitors of live chats wrote first, and nobody has said the topic of yet. */

@@ -4,6 +4,9 @@ import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.server.bot.TalkDocuments.Stands;
+import io.kinetarch.server.live.Passing;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -15,11 +18,13 @@ import tools.jackson.databind.json.JsonMapper;
 public class BotParts {
     private final TalkMapper mapper;
     private final ReplyDrafts drafts;
+    private final Passing passing;
     private final JsonMapper json;
 
-    BotParts(TalkMapper mapper, ReplyDrafts drafts, JsonMapper json) {
+    BotParts(TalkMapper mapper, ReplyDrafts drafts, Passing passing, JsonMapper json) {
         this.mapper = mapper;
         this.drafts = drafts;
+        this.passing = passing;
         this.json = json;
     }
 
@@ -30,6 +35,7 @@ public class BotParts {
      * @param certainty of that topic
      * @param language in which the visitor wrote last
      * @param draft what might be said next; null for none
+     * @param wrong numbers of the entries that an operator marked as wrong
      */
     public record BotPart(
             String bot,
@@ -37,10 +43,26 @@ public class BotParts {
             @Nullable Double certainty,
             @Nullable String language,
             List<Collected> collected,
-            @Nullable String draft) {}
+            @Nullable String draft,
+            List<Integer> wrong) {}
 
     /** Something that the bot asked for. */
     public record Collected(String key, String value) {}
+
+    /**
+     * Marks something that a bot said in a chat as wrong, or takes the mark away.
+     *
+     * @throws Refusal if no bot said it
+     */
+    public void mark(String planId, long chat, int entry, boolean wrong, String operator) {
+        if (!wrong) {
+            mapper.unmark(planId, chat, entry);
+        } else if (mapper.markWrong(planId, chat, entry, operator) == 0
+                && !mapper.wrong(planId, chat).contains(entry)) {
+            throw new Refusal(Kind.NOT_FOUND, "No bot said entry " + entry + " of this chat.");
+        }
+        passing.botTells(planId, chat);
+    }
 
     /** The part of the bot of a chat's door; none where it has had none. */
     public Optional<BotPart> of(String planId, Plan plan, long chat, String door) {
@@ -61,6 +83,7 @@ public class BotParts {
                                         .map(value -> new Collected(value.getKey(), value.getValue()))
                                         .toList())
                                 .orElse(List.of()),
-                        draft.map(DraftMapper.StoredDraft::words).orElse(null)));
+                        draft.map(DraftMapper.StoredDraft::words).orElse(null),
+                        mapper.wrong(planId, chat)));
     }
 }

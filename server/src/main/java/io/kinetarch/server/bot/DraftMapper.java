@@ -1,6 +1,5 @@
 package io.kinetarch.server.bot;
 
-import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -29,12 +28,4 @@ interface DraftMapper {
     @Update("""
             update live_draft set fate = #{fate} where plan_id = #{planId} and chat = #{chat} and entry = #{entry} and fate is null""")
     void decide(String planId, long chat, int entry, String fate);
-
-    @Select("""
-            select topic, count(*) filter (where fate = 'taken')::int as taken,
-                   count(*) filter (where fate = 'changed')::int as changed,
-                   count(*) filter (where fate = 'dropped')::int as dropped
-            from live_draft where plan_id = #{planId} and bot = #{bot} and fate is not null
-            group by topic order by count(*) desc, topic""")
-    List<ReplyDrafts.DraftsOfTopic> counted(String planId, String bot);
 }

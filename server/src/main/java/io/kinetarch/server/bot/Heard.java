@@ -58,12 +58,7 @@ class Heard {
     record HeardUtterances(int chats, List<HeardGroup> groups) {}
 
     HeardUtterances of(String planId, Plan plan, Bot bot, double limit) {
-        var doors = plan.doors().stream()
-                .map(door -> door.id())
-                .filter(door -> bot.doors().isEmpty() || bot.doors().contains(door))
-                .map(door -> door.value())
-                .toArray(String[]::new);
-        var first = mapper.firstWords(planId, doors, MOST_CHATS);
+        var first = mapper.firstWords(planId, BotRecords.doors(plan, bot), MOST_CHATS);
         var learned = trained.of(plan, bot);
         var labelled = labelled(plan, bot);
         var byLanguage = new LinkedHashMap<String, List<String>>();

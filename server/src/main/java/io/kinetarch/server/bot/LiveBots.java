@@ -1,17 +1,11 @@
 package io.kinetarch.server.bot;
 
-import io.kinetarch.core.bot.Reply;
-import io.kinetarch.core.bot.Talk;
-import io.kinetarch.core.bot.Understood;
 import io.kinetarch.core.dispatch.Call.Because;
-import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Topic;
 import io.kinetarch.server.bot.BotTurn.Act;
-import io.kinetarch.server.bot.TalkDocuments.Stands;
 import io.kinetarch.server.bot.TalkMapper.StoredTalk;
 import io.kinetarch.server.live.BotsTurn;
 import io.kinetarch.server.live.ChatReader;
@@ -23,14 +17,12 @@ import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.visit.LivePlans;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Executor;
 import java.util.concurrent.Executors;
 import java.util.concurrent.locks.Lock;
 import java.util.concurrent.locks.ReentrantLock;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -55,10 +47,8 @@ class LiveBots {
     private final LivePlans plans;
     private final ChatReader chats;
     private final TalkMapper mapper;
-    private final TrainedBots trained;
-    private final Talks talks;
+    private final LiveTurns turns;
     private final ReplyDrafts drafts;
-    private final OutsideBots outsides;
     private final Passing passing;
     private final LiveCalls calls;
     private final JsonMapper json;
@@ -71,20 +61,16 @@ class LiveBots {
             LivePlans plans,
             ChatReader chats,
             TalkMapper mapper,
-            TrainedBots trained,
-            Talks talks,
+            LiveTurns turns,
             ReplyDrafts drafts,
-            OutsideBots outsides,
             Passing passing,
             LiveCalls calls,
             JsonMapper json) {
         this.plans = plans;
         this.chats = chats;
         this.mapper = mapper;
-        this.trained = trained;
-        this.talks = talks;
+        this.turns = turns;
         this.drafts = drafts;
-        this.outsides = outsides;
         this.passing = passing;
         this.calls = calls;
         this.json = json;
@@ -159,7 +145,7 @@ class LiveBots {
         var newest = unread.getLast();
         if (drafts.draft(
                 planId, plan, bot.get(), chat.id(), chat.language(), newest.number(), String.valueOf(newest.words()))) {
-            passing.drafted(planId, chat.id());
+            passing.botTells(planId, chat.id());
         }
     }
 
@@ -184,94 +170,11 @@ class LiveBots {
         if (before.isPresent() && unread.isEmpty() && !isBack) {
             return;
         }
-        var next = unread.isEmpty() && isBack
-                ? back(planId, chat, before.get(), came)
-                : next(planId, chat, before, unread, Math.max(0, came));
+        var next = turns.next(
+                plans.live(planId).plan(), chat, before, unread, unread.isEmpty() && isBack, Math.max(0, came));
         if (mapper.take(planId, id, heard, next) == 1) {
             make(planId, id, next);
         }
-    }
-
-    /** The chat comes back from people. */
-    private StoredTalk back(String planId, StoredChat chat, StoredTalk before, int came) {
-        Plan plan = plans.live(planId).plan();
-        var talk = json.readValue(before.talk(), Stands.class).toTalk();
-        var bot = plan.botAt(new DoorId(chat.doorId()));
-        if (bot.isEmpty()) {
-            return stored(came, Optional.of(before), talk, BotTurn.handsOver(Because.GIVEN_UP));
-        }
-        var outside = bot.get().outside();
-        if (outside != null) {
-            return stored(came, Optional.of(before), talk, outsides.turn(plan, outside, asked(chat, came, "")));
-        }
-        var learned = trained.of(plan, bot.get());
-        var reply = learned.back(talk);
-        double limit = plan.settings().timeouts().botCertainty();
-        return stored(came, Optional.of(before), reply.talk(), BotTurn.of(learned, reply, 0, limit));
-    }
-
-    private StoredTalk next(
-            String planId, StoredChat chat, Optional<StoredTalk> before, List<StoredEntry> unread, int came) {
-        Plan plan = plans.live(planId).plan();
-        var bot = plan.botAt(new DoorId(chat.doorId()));
-        int heard = unread.isEmpty() ? came : unread.getLast().number();
-        var talk = before.map(
-                        stored -> json.readValue(stored.talk(), Stands.class).toTalk())
-                .orElseGet(() -> Talk.begun(chat.language()));
-        if (bot.isEmpty()) {
-            return stored(heard, before, talk, BotTurn.handsOver(Because.GIVEN_UP));
-        }
-        String text =
-                unread.stream().map(entry -> String.valueOf(entry.words())).collect(Collectors.joining("\n"));
-        return spoken(plan, chat, bot.get(), before, talk, heard, text);
-    }
-
-    private StoredTalk spoken(
-            Plan plan, StoredChat chat, Bot bot, Optional<StoredTalk> before, Talk talk, int heard, String text) {
-        double limit = plan.settings().timeouts().botCertainty();
-        var outside = bot.outside();
-        var learned = trained.of(plan, bot).handingOver(plan.handoffAt(plan.door(new DoorId(chat.doorId()))));
-        if (outside != null && !learned.wantsPerson(talk, text)) {
-            return stored(heard, before, talk, outsides.turn(plan, outside, asked(chat, heard, text)));
-        }
-        Reply reply = text.isBlank()
-                ? learned.greets(talk)
-                : talks.reply(learned, talk, text, limit).reply();
-        var understood = Optional.ofNullable(reply.understood());
-        var topic = Optional.ofNullable(reply.topic()).map(Topic::name);
-        Double certainty = understood
-                .filter(_ -> topic.isPresent())
-                .map(Understood::certainty)
-                .or(() -> before.map(StoredTalk::certainty))
-                .orElse(null);
-        var turn = BotTurn.of(learned, reply, certainty == null ? 0 : certainty, limit);
-        return new StoredTalk(
-                heard,
-                topic.or(() -> before.map(StoredTalk::topic)).orElse(null),
-                certainty,
-                reply.talk().language(),
-                json.writeValueAsString(Stands.of(reply.talk())),
-                json.writeValueAsString(turn),
-                false);
-    }
-
-    private static OutsideBots.Asked asked(StoredChat chat, int heard, String text) {
-        return new OutsideBots.Asked(
-                Long.toString(chat.id()),
-                heard,
-                chat.language(),
-                text.isBlank() ? List.of() : List.of(text.split("\n", -1)));
-    }
-
-    private StoredTalk stored(int heard, Optional<StoredTalk> before, Talk talk, BotTurn turn) {
-        return new StoredTalk(
-                heard,
-                before.map(StoredTalk::topic).orElse(null),
-                before.map(StoredTalk::certainty).orElse(null),
-                talk.language(),
-                json.writeValueAsString(Stands.of(talk)),
-                json.writeValueAsString(turn),
-                false);
     }
 
     private void make(String planId, long chat, StoredTalk stored) {

@@ -7,25 +7,16 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.server.bot.DraftMapper.StoredDraft;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** What bots draft for the operator who holds a chat; nothing of it is said unless an operator says it. */
 @Service
 public class ReplyDrafts {
     private static final double CHANGED = 0.5;
-
-    /**
-     * What became of drafts.
-     *
-     * @param topic they were about; null where they quoted a page
-     */
-    record DraftsOfTopic(@Nullable String topic, int taken, int changed, int dropped) {}
 
     private final DraftMapper mapper;
     private final TrainedBots trained;
@@ -54,10 +45,6 @@ public class ReplyDrafts {
         }
         String topic = Optional.ofNullable(reply.topic()).map(Topic::name).orElse(null);
         return mapper.put(planId, chat, entry, bot.id().value(), topic, words) > 0;
-    }
-
-    List<DraftsOfTopic> counted(String planId, String bot) {
-        return mapper.counted(planId, bot);
     }
 
     /** The draft that lies in the reply of a chat. */

@@ -2,6 +2,7 @@ package io.kinetarch.server.desk;
 
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.ReplyDrafts;
 import io.kinetarch.server.desk.Desks.Desk;
 import io.kinetarch.server.live.CallKind;
@@ -31,13 +32,16 @@ class DeskController {
     private final Desks desks;
     private final LiveCalls calls;
     private final ReplyDrafts drafts;
+    private final BotParts bots;
     private final Passing passing;
 
-    DeskController(DeskPeople people, Desks desks, LiveCalls calls, ReplyDrafts drafts, Passing passing) {
+    DeskController(
+            DeskPeople people, Desks desks, LiveCalls calls, ReplyDrafts drafts, BotParts bots, Passing passing) {
         this.people = people;
         this.desks = desks;
         this.calls = calls;
         this.drafts = drafts;
+        this.bots = bots;
         this.passing = passing;
     }
 
@@ -62,6 +66,9 @@ class DeskController {
 
     /** Whether the operator takes chats of a queue from now on, for as long as they are here. */
     record TakingWish(boolean takes) {}
+
+    /** Whether what a bot said is wrong. */
+    record WrongMark(boolean wrong) {}
 
     /** How far the operator's side has got a chat, and how far they have read it. */
     record ReadMarks(int got, int read) {}
@@ -181,6 +188,18 @@ class DeskController {
             @AuthenticationPrincipal SignedIn account) {
         in(plan, chat, account);
         desks.mark(plan, chat, marks.got(), marks.read());
+    }
+
+    /** Marks an answer of the bot's as wrong, or takes the mark away. */
+    @PostMapping("/chats/{chat}/entries/{entry}/wrong")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void markWrong(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @PathVariable int entry,
+            @RequestBody WrongMark mark,
+            @AuthenticationPrincipal SignedIn account) {
+        bots.mark(plan, chat, entry, mark.wrong(), in(plan, chat, account).id().value());
     }
 
     /** Sends a chat on; refused where nobody is there, saying who would be. */

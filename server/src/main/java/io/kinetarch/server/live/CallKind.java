@@ -56,6 +56,8 @@ public enum CallKind {
     TAKE_BACK((call, _) -> new Call.TakeBack(chat(call), operator(call))),
     OPERATOR_ENDS((call, _) -> new Call.End(chat(call), Party.OPERATOR, operator(call))),
     WRAP_UP((call, _) -> new Call.WrapUp(chat(call), operator(call))),
+    /** How the visitor found the chat, once it has ended; the mark is the detail. Nothing for the dispatcher, for whom time passes. */
+    RATE((_, _) -> new Call.PassTime()),
     VISITOR_LOST((call, _) -> new Call.VisitorLost(chat(call))),
     VISITOR_BACK((call, _) -> new Call.VisitorBack(chat(call)));
 

@@ -29,8 +29,8 @@ public class Passing {
         OPERATOR_TYPES,
         /** Somebody got or read what was said. */
         MARKED,
-        /** A bot has drafted a reply. */
-        DRAFTED,
+        /** What a bot has to tell of a chat is another than before: it has drafted a reply, or was told that it was wrong. */
+        BOT_TELLS,
         /** A visitor or an operator was taken for lost: who has a connection of theirs says so. */
         LOST,
         /** Everybody was: the plan is run by another instance than before. */
@@ -66,8 +66,8 @@ public class Passing {
         pass(new Passed(What.MARKED, plan, chat, null, null));
     }
 
-    public void drafted(String plan, long chat) {
-        pass(new Passed(What.DRAFTED, plan, chat, null, null));
+    public void botTells(String plan, long chat) {
+        pass(new Passed(What.BOT_TELLS, plan, chat, null, null));
     }
 
     public void visitorLost(String plan, long chat) {

@@ -1,6 +1,7 @@
 package io.kinetarch.server.live;
 
 import io.kinetarch.core.dispatch.Call.Because;
+import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -73,6 +74,16 @@ public record Wish(
     /** A visitor says something. */
     public static Wish says(long chat, UUID key, String words) {
         return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, words, null, null, null);
+    }
+
+    /**
+     * A visitor rates their chat, which counts once.
+     *
+     * @param comment null for none
+     */
+    public static Wish rates(long chat, int mark, @Nullable String comment) {
+        var key = UUID.nameUUIDFromBytes(("rating " + chat).getBytes(StandardCharsets.UTF_8));
+        return new Wish(CallKind.RATE, chat, null, Integer.toString(mark), key, comment, null, null, null);
     }
 
     /**

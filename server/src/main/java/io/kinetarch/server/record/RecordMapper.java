@@ -2,6 +2,7 @@ package io.kinetarch.server.record;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.jspecify.annotations.Nullable;
@@ -33,6 +34,15 @@ interface RecordMapper {
 
     @Select(HEAD + " and id = #{id}")
     List<Head> find(String planId, long id);
+
+    /** How its visitor found a chat. */
+    record Rated(int mark, Instant at, @Nullable String comment) {}
+
+    @Select("""
+            select c.detail::int as mark, c.at, w.words as comment
+            from live_call c left join live_words w on w.plan_id = c.plan_id and w.call = c.number and w.part = 0
+            where c.plan_id = #{planId} and c.chat = #{chat} and c.kind = 'rate' and c.refusal is null""")
+    Optional<Rated> rating(String planId, long chat);
 
     /** Where a chat changed hands. */
     record Change(

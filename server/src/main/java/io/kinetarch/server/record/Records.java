@@ -10,6 +10,7 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.record.RecordMapper.Change;
 import io.kinetarch.server.record.RecordMapper.Head;
+import io.kinetarch.server.record.RecordMapper.Rated;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -94,11 +95,18 @@ class Records {
     /** Something that the visitor gave or that their page told. */
     record GivenFact(String name, String value) {}
 
+    /**
+     * One with all that is kept of it.
+     *
+     * @param consent the words agreed to; null where none were asked for
+     * @param rating null where its visitor gave none
+     */
     record KeptChat(
             RecordLine line,
             @Nullable String page,
             List<GivenFact> known,
             @Nullable String consent,
+            @Nullable Rated rating,
             List<RecordEntry> entries) {}
 
     RecordPage newest(String planId, @Nullable String before, int most) {
@@ -142,6 +150,7 @@ class Records {
                 given.page(),
                 known,
                 given.consent(),
+                records.rating(planId, chat).orElse(null),
                 chats.entries(planId, chat, 0, MOST_ENTRIES).stream()
                         .map(entry -> entry(plan, entry))
                         .toList());

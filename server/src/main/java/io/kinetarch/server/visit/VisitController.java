@@ -105,6 +105,13 @@ class VisitController {
      */
     record WayWish(String way, Map<String, String> answers) {}
 
+    /**
+     * How the visitor found the chat.
+     *
+     * @param mark from 1, poor, to 5, excellent
+     */
+    record RatingWish(int mark, @Nullable String comment) {}
+
     /** How far the visitor's side has got the chat, and how far they have read it. */
     record Marks(int got, int read) {}
 
@@ -239,6 +246,17 @@ class VisitController {
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         checkRunning(plan, chat, token);
         return Taken.of(calls.make(plan, Wish.byVisitor(chat, CallKind.LEAVE, null, null)));
+    }
+
+    /** Rates a chat that has ended; the first rating counts. */
+    @PostMapping("/{plan}/chats/{chat}/rating")
+    Taken rate(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody RatingWish rating,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        limits.other(plan, chat);
+        return Taken.of(visits.rate(plan, visits.opened(plan, chat, token), rating.mark(), rating.comment()));
     }
 
     @PostMapping("/{plan}/chats/{chat}/marks")

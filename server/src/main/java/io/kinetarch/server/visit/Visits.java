@@ -27,6 +27,7 @@ import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.LiveCalls;
+import io.kinetarch.server.live.LiveLog.Appended;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.problem.Refusal;
@@ -61,6 +62,7 @@ public class Visits {
     private static final Beside NOTHING_BESIDE = new Beside(List.of(), null);
     private static final int MOST_ENTRIES = 500;
     private static final int TOKEN_BYTES = 32;
+    private static final int BEST_MARK = 5;
     private static final int MOST_RUNNING = 50_000;
     /** How long an ended chat can still be read by its visitor, whose network may have been away at its end. */
     private static final Duration AFTER_THE_END = Duration.ofMinutes(10);
@@ -206,6 +208,35 @@ public class Visits {
             }
             running.put(new ChatName(planId, chat), found.tokenHash());
         }
+    }
+
+    /**
+     * Rates a chat.
+     *
+     * @throws Refusal if it has not ended, its door asks for no rating, or it is none
+     */
+    Appended rate(String planId, StoredChat chat, int mark, @Nullable String comment) {
+        if (!chat.hasEnded()) {
+            throw new Refusal(Kind.NOT_POSSIBLE, "The chat goes on. Rate it once it has ended.");
+        }
+        var asks = Element.find(plans.live(planId).plan().doors(), chat.doorId())
+                .filter(door -> door.ending().rating());
+        if (asks.isEmpty()) {
+            throw new Refusal(Kind.NOT_POSSIBLE, "This door asks for no rating.");
+        }
+        if (mark < 1 || mark > BEST_MARK) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT,
+                    "/mark",
+                    "A mark is a whole number from 1 to " + BEST_MARK + ", not " + mark + ".");
+        }
+        boolean says = comment != null && !comment.isBlank();
+        if (says && !asks.get().ending().comment()) {
+            throw new Refusal(Kind.INVALID_DOCUMENT, "/comment", "This door asks for a mark alone.");
+        }
+        return calls.make(
+                planId,
+                Wish.rates(chat.id(), mark, says ? VisitWords.message(String.valueOf(comment), "/comment") : null));
     }
 
     /** A visitor who asks again and again is there, though no connection of theirs stays open. */

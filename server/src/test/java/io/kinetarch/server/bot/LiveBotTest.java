@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.UUID;
 import java.util.concurrent.Executors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -213,6 +214,7 @@ class LiveBotTest {
         visitor.start("booking-site", "en", "{\"topic\":\"Something else\"}");
         String chat = desk + "/chats/" + visitor.chat();
         try {
+            int before = count("Travelling with a dog", "taken");
             await().atMost(SOON)
                     .until(() -> operator.postWithCsrf(chat + "/accept", "").status() < 300);
             visitor.says("can I bring my dog");
@@ -220,9 +222,8 @@ class LiveBotTest {
             assertThat(draft(operator, visitor)).startsWith("Dogs and cats travel free");
             assertThat(said(visitor, "bot")).as("nothing that nobody said").isEmpty();
 
-            int before = taken();
             reply(operator, chat, draft(operator, visitor));
-            await().atMost(SOON).until(() -> taken() == before + 1);
+            await().atMost(SOON).until(() -> count("Travelling with a dog", "taken") == before + 1);
             assertThat(draft(operator, visitor)).isEmpty();
         } finally {
             operator.postWithCsrf(chat + "/end", "");
@@ -249,15 +250,105 @@ class LiveBotTest {
                 .orElse("");
     }
 
-    private int taken() {
+    /** What the bot's record counts of a topic. */
+    private int count(String topic, String what) {
         return server.planner()
-                .get("/api/v1/plans/tarnwick/bots/tern/drafts")
+                .get("/api/v1/plans/tarnwick/bots/tern/chats")
                 .ok()
                 .body()
+                .path("topics")
                 .valueStream()
-                .filter(one -> one.path("topic").asString("").equals("Travelling with a dog"))
-                .mapToInt(one -> one.path("taken").asInt())
+                .filter(one -> one.path("topic").asString("").equals(topic))
+                .mapToInt(one -> one.path(what).asInt())
                 .sum();
+    }
+
+    /** A person asked for right after an answer, a poor mark, and the mark of an operator each say that it was wrong. */
+    @Test
+    void whereItWasWrongIsCountedOnce() {
+        var before = counts("Travelling with a dog");
+        var content = arrived("en");
+        answerTo(content, "can I bring my dog");
+        record(content);
+        assertThat(content.does("rating", "{\"mark\":5,\"comment\":\"Quick!\"}").statusCode())
+                .isEqualTo(200);
+        var asking = arrived("en");
+        answerTo(asking, "can I bring my dog");
+        asking.says("let me talk to a human please");
+        isHandedOver(asking);
+        record(asking);
+        var cross = arrived("en");
+        answerTo(cross, "can I bring my dog");
+        assertThat(cross.does("rating", "{\"mark\":1,\"comment\":null}").statusCode())
+                .as("not before its end")
+                .isEqualTo(409);
+        record(cross);
+        assertThat(cross.does("rating", "{\"mark\":9,\"comment\":null}").statusCode())
+                .isEqualTo(400);
+        assertThat(cross.does("rating", "{\"mark\":1,\"comment\":null}").statusCode())
+                .isEqualTo(200);
+        assertThat(cross.does("rating", "{\"mark\":5,\"comment\":null}").statusCode())
+                .as("the first counts")
+                .isEqualTo(200);
+
+        assertThat(counts("Travelling with a dog"))
+                .containsExactly(
+                        before.get(0) + 3,
+                        before.get(1) + 2,
+                        before.get(2) + 1,
+                        before.get(3) + 1,
+                        before.get(4),
+                        before.get(5) + 2);
+        var kept = server.planner()
+                .get("/api/v1/plans/tarnwick/records/" + content.chat())
+                .ok()
+                .body();
+        assertThat(kept.path("rating").path("mark").asInt()).isEqualTo(5);
+        assertThat(kept.path("rating").path("comment").asString()).isEqualTo("Quick!");
+    }
+
+    private List<Integer> counts(String topic) {
+        return Stream.of("chats", "finished", "asked", "rated", "marked", "wrong")
+                .map(what -> count(topic, what))
+                .toList();
+    }
+
+    @Test
+    void anOperatorMarksWhatItSaidAsWrong() {
+        var operator = server.signedIn("operator");
+        String desk = "/api/v1/plans/tarnwick/desk";
+        operator.postWithCsrf(desk + "/presence", "{\"state\":\"present\"}").ok();
+        int before = count("Travelling with a dog", "marked");
+        var visitor = arrived("en");
+        String chat = desk + "/chats/" + visitor.chat();
+        try {
+            answerTo(visitor, "can I bring my dog");
+            int entry = visitor.view()
+                    .path("lines")
+                    .valueStream()
+                    .toList()
+                    .getLast()
+                    .path("number")
+                    .asInt();
+            visitor.says("let me talk to a human please");
+            isHandedOver(visitor);
+            await().atMost(SOON)
+                    .until(() -> operator.postWithCsrf(chat + "/accept", "").status() < 300);
+
+            operator.postWithCsrf(chat + "/entries/" + entry + "/wrong", "{\"wrong\":true}")
+                    .ok();
+            operator.postWithCsrf(chat + "/entries/" + entry + "/wrong", "{\"wrong\":true}")
+                    .ok();
+            operator.postWithCsrf(chat + "/entries/" + (entry + 2) + "/wrong", "{\"wrong\":true}")
+                    .problem(404, "not-found", null);
+            operator.postWithCsrf(chat + "/end", "");
+            await().atMost(SOON).until(() -> count("Travelling with a dog", "marked") == before + 1);
+
+            operator.postWithCsrf(chat + "/entries/" + entry + "/wrong", "{\"wrong\":false}");
+        } finally {
+            operator.postWithCsrf(chat + "/end", "");
+            operator.postWithCsrf(desk + "/presence", "{\"state\":\"gone\"}");
+        }
     }
 
     /** What the bot collected and took the chat for comes along. */
