@@ -43,7 +43,7 @@ export type DoorState = (typeof STATES)[number];
 /** What is known while a door is shown; what is not known is left out of the texts. */
 export interface Known {
   visitor?: string | undefined;
-  operator?: { name: string; picture?: string | undefined } | undefined;
+  operator?: { name: string; picture?: string | undefined; bot?: boolean } | undefined;
   /** How many wait before the visitor. */
   position?: number | undefined;
   waitSeconds?: number | undefined;

@@ -404,7 +404,7 @@ export class LiveDoor {
       known: {
         visitor: this.facts[this.door.facts.find(({ kind }) => kind === 'NAME')?.key ?? ''],
         operator: operator
-          ? { name: operator.name, picture: operator.picture ? `${this.visit.base}/${operator.picture}` : undefined }
+          ? { name: operator.name, bot: operator.bot, picture: operator.picture ? `${this.visit.base}/${operator.picture}` : undefined }
           : undefined,
         position: this.view?.position ?? undefined,
         waitSeconds: this.view?.waitSeconds ?? undefined,

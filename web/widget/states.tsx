@@ -225,7 +225,7 @@ function Head(scene: Scene) {
             {label?.text ?? door.words.write}
           </h2>
         )}
-        {!silent && <Text scene={scene} kind="OPEN" />}
+        {!silent && !operator?.bot && <Text scene={scene} kind="OPEN" />}
       </div>
       <button type="button" class="close" aria-label={door.words.close} onClick={actions.onClose}>
         ✕

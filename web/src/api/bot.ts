@@ -22,10 +22,10 @@ const LOOKED_AGAIN = 2000;
 const path = (plan: string, bot: string) => `/plans/${plan}/bots/${bot}`;
 
 /** How the draft's bot does on its test utterances. */
-export function useQuality(plan: string, bot: string, mostWrong: number) {
+export function useQuality(plan: string, bot: string, mostWrong: number, on: BotQuality['source'] | null) {
   return useQuery({
-    queryKey: [plan, 'bots', bot, 'quality', mostWrong],
-    queryFn: () => call<BotQuality>('GET', `${path(plan, bot)}/quality?mostWrong=${mostWrong}`),
+    queryKey: [plan, 'bots', bot, 'quality', mostWrong, on],
+    queryFn: () => call<BotQuality>('GET', `${path(plan, bot)}/quality?mostWrong=${mostWrong}${on ? `&on=${on}` : ''}`),
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.data?.learning && !state.data.learning.failure ? LOOKED_AGAIN : false),
   });

@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { type Bot, type BotQuality, useQuality } from '../api/bot';
+import { type Bot, type BotQuality, type Topic, useQuality } from '../api/bot';
 import { download } from '../api/client';
 import { AddElement } from '../plan/AddElement';
 import { usePlace } from '../plan/place';
@@ -49,6 +49,13 @@ function StillLearning({ bot, learning }: { bot: Bot; learning: NonNullable<BotQ
   );
 }
 
+/** How many sentences the bot is tried with, in its languages. */
+const tests = (bot: Bot, topics: Topic[]) =>
+  [bot.strangers, ...topics.map(({ trials }) => trials)].reduce(
+    (sum, sentences) => sum + bot.languages.reduce((all, language) => all + (sentences[language]?.length ?? 0), 0),
+    0,
+  );
+
 function OneBot({ bot }: { bot: Bot }) {
   const { draft, canEdit } = useWorkplace();
   const { plan } = draft;
@@ -57,7 +64,7 @@ function OneBot({ bot }: { bot: Bot }) {
   const [importing, setImporting] = useState(false);
   const part = params.get('part') ?? (selection?.kind === 'helpPages' ? 'knowledge' : 'topics');
   const mostWrong = Number(params.get('wrong') ?? 0.02);
-  const { data: quality, error } = useQuality(draft.id, bot.id, mostWrong);
+  const { data: quality, error } = useQuality(draft.id, bot.id, mostWrong, params.get('on') === 'PHRASES' ? 'PHRASES' : null);
   const topics = plan.topics.filter(({ id }) => bot.topics.length === 0 || bot.topics.includes(id));
   const set = (name: string, value: string) =>
     setParams((before) => {
@@ -77,7 +84,7 @@ function OneBot({ bot }: { bot: Bot }) {
             </h1>
           </div>
           <span className="soft">
-            {topics.length} topics · {bot.languages.join(' ')} · {quality ? `${quality.tried} test utterances` : 'learning …'}
+            {topics.length} topics · {bot.languages.join(' ')} · {quality ? `${tests(bot, topics)} test utterances` : 'learning …'}
           </span>
           <span className="header-space" />
           <Segmented aria-label="Part" options={PARTS} value={part} onChange={(value) => set('part', value)} />
@@ -96,7 +103,14 @@ function OneBot({ bot }: { bot: Bot }) {
         ) : part === 'knowledge' ? (
           <Knowledge bot={bot} />
         ) : quality ? (
-          <Quality bot={bot} topics={topics} quality={quality} mostWrong={mostWrong} onMostWrong={(share) => set('wrong', String(share))} />
+          <Quality
+            bot={bot}
+            topics={topics}
+            quality={quality}
+            mostWrong={mostWrong}
+            onMostWrong={(share) => set('wrong', String(share))}
+            onSource={(source) => set('on', source)}
+          />
         ) : (
           <p className="soft">Trying the bot …</p>
         )}

@@ -59,7 +59,7 @@ export function InChats({ bot }: { bot: Bot }) {
                 <th scope="col">all</th>
                 <th scope="col">finished</th>
                 <th scope="col">to people</th>
-                <th scope="col" title="A person was asked for right after an answer">
+                <th scope="col" className="wraps" title="A person was asked for right after an answer">
                   person asked for
                 </th>
                 <th scope="col" title="1 or 2 of 5, where the bot finished the chat">

@@ -1,4 +1,4 @@
-import { Button, InputNumber } from 'antd';
+import { Button, InputNumber, Segmented } from 'antd';
 import { useState } from 'react';
 import { type Bot, type BotQuality, type Topic, useLimitHours } from '../api/bot';
 import { usePutElement } from '../api/plan';
@@ -19,12 +19,13 @@ interface QualityProps {
   quality: BotQuality;
   mostWrong: number;
   onMostWrong: (share: number) => void;
+  onSource: (source: BotQuality['source']) => void;
 }
 
 const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
 
 /** Where to draw the line, what is taken for what, and whether certainty means what it says. */
-export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: QualityProps) {
+export function Quality({ bot, topics, quality, mostWrong, onMostWrong, onSource }: QualityProps) {
   const { draft, canEdit } = useWorkplace();
   const [limit, setLimit] = useState<number | null>(null);
   const hours = useLimitHours(draft.id, bot.id, !quality.learning);
@@ -45,11 +46,25 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong }: Qualit
   return (
     <div className="bot-quality">
       <section aria-label="Where to draw the line" className="bot-card bot-line">
-        <h2>Where to draw the line</h2>
+        <div className="view-head">
+          <h2>Where to draw the line</h2>
+          <span className="header-space" />
+          {topics.some(({ trials }) => Object.values(trials).some((sentences) => sentences.length > 0)) && (
+            <Segmented
+              aria-label="Tried with"
+              value={quality.source}
+              onChange={onSource}
+              options={[
+                { value: 'TRIALS', label: 'Test utterances' },
+                { value: 'PHRASES', label: 'Its own phrases' },
+              ]}
+            />
+          )}
+        </div>
         <p className="soft">
           {quality.source === 'TRIALS'
             ? `${quality.tried} test utterances, by the certainty from which ${bot.name} answers by itself.`
-            : `No test utterances yet: ${quality.tried} phrases, each as if it had not been learned.`}
+            : `${quality.tried} phrases, each as if it had not been learned.`}
         </p>
         <LimitCurve quality={quality} hours={hours.data ?? []} limit={shown} onLimit={setLimit} />
         <p className="line-words" role="status">

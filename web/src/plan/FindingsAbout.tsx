@@ -7,19 +7,29 @@ import { useWorkplace } from './workplace';
 
 const SIGNS: Record<Finding['severity'], string> = { BLOCKS: '▾ Blocks', WARNS: '◆ Warns', NOTES: '▪ Note' };
 
-/** What the plan check found about one element. */
+/** What the plan check found about one element; many notes are folded, so that its settings stay in sight. */
 export function FindingsAbout({ kind, id }: { kind: ElementKind; id: string }) {
   const { draft, canEdit } = useWorkplace();
   const { data } = useFindings(draft.id);
+  const about = data?.filter((finding) => finding.kind === kind && finding.id === id && !finding.acceptedBecause) ?? [];
+  const notes = about.filter(({ severity }) => severity === 'NOTES');
+  const folded = notes.length > 1;
+  const show = (finding: Finding) => (
+    <FindingNote key={finding.words} finding={finding}>
+      {finding.offered && canEdit && <MendButton finding={finding} plan={draft.id} />}
+    </FindingNote>
+  );
   return (
     <>
-      {data
-        ?.filter((finding) => finding.kind === kind && finding.id === id && !finding.acceptedBecause)
-        .map((finding) => (
-          <FindingNote key={finding.words} finding={finding}>
-            {finding.offered && canEdit && <MendButton finding={finding} plan={draft.id} />}
-          </FindingNote>
-        ))}
+      {about.filter((finding) => !folded || !notes.includes(finding)).map(show)}
+      {folded && (
+        <details className="finding finding-notes">
+          <summary>
+            <strong>▪ {notes.length} notes</strong>
+          </summary>
+          {notes.map(show)}
+        </details>
+      )}
     </>
   );
 }

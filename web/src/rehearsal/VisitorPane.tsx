@@ -79,7 +79,7 @@ function sceneOf(view: VisitView, rated: boolean): View {
     returning: false,
     invitation: null,
     known: {
-      operator: view.operator ? { name: view.operator.name, picture: view.operator.picture ? `/${view.operator.picture}` : undefined } : undefined,
+      operator: view.operator ? { name: view.operator.name, bot: view.operator.bot, picture: view.operator.picture ? `/${view.operator.picture}` : undefined } : undefined,
       position: view.position ?? undefined,
     },
     lines: view.lines.map((line) => ({

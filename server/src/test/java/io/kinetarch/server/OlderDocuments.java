@@ -16,6 +16,7 @@ public final class OlderDocuments {
         without(plan.path("bots"), "handoff");
         without(plan.path("bots"), "outside");
         without(plan.path("doors"), "handoff");
+        plan.path("checks").forEach(check -> without(check.path("expect"), "topic"));
         plan.remove("helpPages");
         without(plan.path("topics"), "service");
         without(plan.path("topics"), "picture");

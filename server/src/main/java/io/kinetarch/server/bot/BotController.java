@@ -18,6 +18,7 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.staffing.Outlooks;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -59,13 +60,19 @@ class BotController {
         this.records = records;
     }
 
-    /** How it does on its test utterances; without any, on its own phrases. */
+    /**
+     * How it does.
+     *
+     * @param on TRIALS for its test utterances, PHRASES for its own phrases, each as if it had not been learned; null for the former where
+     *     there are any
+     */
     @GetMapping("/quality")
     QualityDocument quality(
             @PathVariable String plan,
             @PathVariable String bot,
             @RequestParam(defaultValue = "draft") Which of,
-            @RequestParam(defaultValue = "0.02") double mostWrong) {
+            @RequestParam(defaultValue = "0.02") double mostWrong,
+            @RequestParam(required = false) QualityDocument.@Nullable Source on) {
         if (!(mostWrong >= 0 && mostWrong <= 1)) {
             throw new Refusal(
                     Kind.INVALID_PARAMETER, "/mostWrong", "mostWrong is a share from 0 to 1, not " + mostWrong + ".");
@@ -73,7 +80,8 @@ class BotController {
         var document = state(plan, of);
         var asked = bot(document, bot);
         var learned = trained.of(document, asked);
-        return QualityDocument.of(learned, trained.learning(document, asked).orElse(null), limit(document), mostWrong);
+        return QualityDocument.of(
+                learned, trained.learning(document, asked).orElse(null), limit(document), mostWrong, on);
     }
 
     /** What limits take of people. */

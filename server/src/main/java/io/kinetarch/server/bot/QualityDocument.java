@@ -109,9 +109,15 @@ record QualityDocument(
 
     private static final int MOST_LISTED = 200;
 
-    static QualityDocument of(TrainedBot bot, @Nullable Learning learning, double limit, double mostWrong) {
+    /**
+     * How a bot does.
+     *
+     * @param on what it is tried with; null for its test utterances where it has any
+     */
+    static QualityDocument of(
+            TrainedBot bot, @Nullable Learning learning, double limit, double mostWrong, @Nullable Source on) {
         var trials = Trial.of(bot);
-        boolean isTried = trials.tried().stream().anyMatch(one -> one.right() != null);
+        boolean isTried = on != Source.PHRASES && trials.tried().stream().anyMatch(one -> one.right() != null);
         var trial = isTried ? trials : Trial.withOwnPhrases(bot);
         return new QualityDocument(
                 isTried ? Source.TRIALS : Source.PHRASES,

@@ -10,7 +10,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** A bot of somebody else: it knows the tides of an invented harbour, understands nothing else, and is late if it is asked to be. */
 final class TideBot extends SignedHandler {
-    private static final Pattern TIDES = Pattern.compile("(?iu)tide|ebbe|flut|gezeiten|marée");
+    private static final Pattern TIDES = Pattern.compile(
+            "(?iu)tide|(high|low) water|ebbe|flut|gezeiten|hochwasser|niedrigwasser|marée|(pleine|basse) mer");
     private static final Pattern SLOWLY = Pattern.compile("(?i)slowly");
     private static final long SLOW_MILLIS = 30_000;
 

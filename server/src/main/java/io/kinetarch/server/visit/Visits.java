@@ -126,7 +126,7 @@ public class Visits {
             String stage,
             @Nullable Integer position,
             @Nullable Integer waitSeconds,
-            @Nullable AnsweringPerson operator,
+            @Nullable Answering operator,
             List<String> ways,
             List<AskedQuestion> asked,
             @Nullable String outcome,
@@ -136,8 +136,12 @@ public class Visits {
             int read,
             List<VisitLine> lines) {}
 
-    /** Who answers. */
-    public record AnsweringPerson(String name, @Nullable String picture) {}
+    /**
+     * Who answers.
+     *
+     * @param bot whether it is no person
+     */
+    public record Answering(String name, @Nullable String picture, boolean bot) {}
 
     /**
      * Something said.
@@ -292,13 +296,7 @@ public class Visits {
                 stage,
                 line.position(),
                 line.waitSeconds(),
-                stage.equals("chat")
-                        ? Element.find(plan.operators(), chat.operatorId())
-                                .map(found -> new AnsweringPerson(
-                                        found.name(),
-                                        found.picture() == null ? null : DoorDocuments.PICTURES + found.picture()))
-                                .orElse(null)
-                        : null,
+                answering(plan, chat, stage).orElse(null),
                 chat.wayList().stream().map(Visits::word).toList(),
                 asked(plan, chat),
                 chat.outcome() == null ? null : word(chat.outcome()),
@@ -310,6 +308,22 @@ public class Visits {
                         .filter(StoredEntry::isSaid)
                         .map(entry -> line(plan, chat.doorId(), entry))
                         .toList());
+    }
+
+    private static Optional<Answering> answering(Plan plan, StoredChat chat, String stage) {
+        return switch (stage) {
+            case "chat" ->
+                Element.find(plan.operators(), chat.operatorId())
+                        .map(found -> new Answering(found.name(), picture(found.picture()), false));
+            case "bot" ->
+                plan.botAt(new DoorId(chat.doorId()))
+                        .map(found -> new Answering(found.name(), picture(found.picture()), true));
+            default -> Optional.empty();
+        };
+    }
+
+    private static @Nullable String picture(@Nullable String digest) {
+        return digest == null ? null : DoorDocuments.PICTURES + digest;
     }
 
     /** What the queue tells a visitor of their place in it. */
@@ -343,7 +357,7 @@ public class Visits {
                 Optional.ofNullable(entry.words()).orElse(""),
                 "visitor".equals(entry.author()) ? entry.key() : null,
                 beside.offers(),
-                beside.picture() == null ? null : DoorDocuments.PICTURES + beside.picture());
+                picture(beside.picture()));
     }
 
     private Beside beside(StoredEntry entry) {
