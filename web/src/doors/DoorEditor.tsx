@@ -2,6 +2,7 @@ import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
 import type { DoorPreview, FrontDoor } from '../api/model';
 import { EditorPanel } from '../plan/EditorPanel';
 import { Field, Part } from '../ui/fields';
+import { DoorHandoff } from '../settings/DoorHandoff';
 import { DoorOpening } from '../settings/DoorOpening';
 import { DoorHours } from '../settings/DoorPanel';
 import { languagesOf } from '../plan/names';
@@ -42,6 +43,7 @@ export function DoorEditor({
       </Field>
       <DoorHours hours={door.hours ?? null} onChange={(hours) => change({ hours })} />
       <DoorOpening value={door} onChange={change} />
+      <DoorHandoff plan={plan} door={door} onChange={(handoff) => change({ handoff })} />
       <Field label="Languages">
         <Select
           mode="tags"

@@ -13,7 +13,7 @@ interface DoorHandoffProps {
 
 /** When the bot of a door hands over there, where it is not as the bot itself says; nothing at a door without a bot. */
 export function DoorHandoff({ plan, door, onChange }: DoorHandoffProps) {
-  const bot = plan.bots.find(({ doors }) => doors.includes(door.id));
+  const bot = plan.bots.find(({ doors }) => doors.length === 0 || doors.includes(door.id));
   const [language, setLanguage] = useState(door.languages[0] ?? 'en');
   if (!bot) return null;
   const { handoff } = door;
