@@ -34,6 +34,15 @@ export class Kept {
     return before;
   }
 
+  /** Whether an invitation was shown to this visitor before. */
+  invited(invitation: string): boolean {
+    return this.read(`${this.name}:invited:${invitation}`) !== null;
+  }
+
+  noteInvited(invitation: string) {
+    this.write(`${this.name}:invited:${invitation}`, '1');
+  }
+
   /** Hears when another tab starts or ends a chat. */
   onOtherTab(heard: () => void): () => void {
     const listener = (event: StorageEvent) => {

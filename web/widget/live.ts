@@ -1,7 +1,9 @@
 import type { DoorDocument, DoorNow, DoorState, Line, Mark, View, VisitView, Way } from './document';
 import type { Answers } from './form';
+import { dueInvitation } from './invitations';
 import { Kept } from './kept';
 import { showDoor } from './mount';
+import { type Happening, type PageDoor, tellPage } from './page';
 import type { Actions } from './states';
 import { stateOf } from './stage';
 import { type Claim, Refused, type Visit } from './visit';
@@ -15,6 +17,7 @@ const TYPING_MILLIS = 1_000;
 const TYPING_SHOWN_MILLIS = 4_000;
 const MARK_MILLIS = 1_000;
 const SEND_AGAIN_MILLIS = 2_000;
+const INVITE_MILLIS = 1_000;
 
 /** A message on its way. */
 interface Sending {
@@ -40,6 +43,10 @@ export class LiveDoor {
   private connected = true;
   private trouble: string | null = null;
   private rated = false;
+  private invitation: number | null = null;
+  private readonly shownHere = new Set<string>();
+  private pageSince = Date.now();
+  private stageTold: string | null = null;
   private typingUntil = 0;
   private halfTyped = '';
   private typingTimer: ReturnType<typeof setTimeout> | null = null;
@@ -51,9 +58,9 @@ export class LiveDoor {
   private constructor(
     private readonly host: HTMLElement,
     private readonly visit: Visit,
-    private readonly facts: Record<string, string>,
-    private readonly page: string | null,
-    private readonly door: DoorDocument,
+    private facts: Record<string, string>,
+    private page: string | null,
+    private door: DoorDocument,
     private now: DoorNow,
   ) {
     this.kept = new Kept(visit.plan, visit.door);
@@ -89,12 +96,74 @@ export class LiveDoor {
     });
     this.planned();
     setInterval(() => void this.ask(), ASK_AGAIN_MILLIS + Math.random() * SPREAD_MILLIS);
+    if (this.door.invitations.length > 0) setInterval(() => this.invite(), INVITE_MILLIS);
     setInterval(() => {
       if (this.view?.stage === 'waiting' && this.connected) void this.wire?.catchUp();
     }, WAITING_AGAIN_MILLIS);
     this.resume();
     if (opened) this.open();
     else this.show();
+  }
+
+  // What the page does
+
+  /** What the page that shows the door may do with it. */
+  readonly forPage: PageDoor = {
+    open: () => {
+      if (!this.panel) this.open();
+    },
+    close: () => {
+      if (this.panel) this.actions.onClose();
+    },
+    tell: (facts) => {
+      this.facts = { ...this.facts, ...facts };
+      this.show();
+    },
+    speak: (language) => void this.speak(language),
+    movedTo: (address) => {
+      this.page = address;
+      this.pageSince = Date.now();
+      this.invitation = null;
+      this.show();
+    },
+  };
+
+  private async speak(language: string) {
+    try {
+      const { document: door, now } = await this.visit.load(language);
+      this.door = withBase(door, this.visit);
+      this.now = now;
+      this.show();
+    } catch (failure) {
+      this.report(failure instanceof Error ? failure.message : String(failure));
+    }
+  }
+
+  private tell(what: Happening) {
+    tellPage(`${this.visit.plan}/${this.visit.door}`, what);
+  }
+
+  // Invitations
+
+  private invite() {
+    if (!this.page || this.invitation !== null || this.panel || this.claim || !this.now.shown || document.visibilityState !== 'visible') return;
+    const seconds = (Date.now() - this.pageSince) / 1000;
+    const due = dueInvitation(this.door.invitations, this.page, seconds, this.now.open, (id) => this.shownHere.has(id) || this.kept.invited(id));
+    const one = this.door.invitations[due];
+    if (!one || this.shownHere.has(one.id)) return;
+    this.invitation = due;
+    this.shownHere.add(one.id);
+    this.kept.noteInvited(one.id);
+    this.visit.invited(one.id, 'shown');
+    this.tell('invited');
+    this.show();
+  }
+
+  /** The invitation that is shown goes, one way or the other. */
+  private answered(fate: 'opened' | 'dismissed') {
+    const one = this.invitation === null ? undefined : this.door.invitations[this.invitation];
+    if (one) this.visit.invited(one.id, fate);
+    this.invitation = null;
   }
 
   /** Goes on with the chat that a reload or another tab left. */
@@ -138,6 +207,7 @@ export class LiveDoor {
     this.lines.clear();
     this.sending = [];
     this.rated = false;
+    this.stageTold = null;
     this.connected = true;
     this.marked = { got: 0, read: 0 };
   }
@@ -159,6 +229,11 @@ export class LiveDoor {
     }
     this.last = Math.max(this.last, view.number);
     this.view = view;
+    if (view.stage !== this.stageTold) {
+      this.stageTold = view.stage;
+      if (view.stage === 'chat') this.tell('answered');
+      if (view.stage === 'ended') this.tell('ended');
+    }
     if (view.stage === 'ended') {
       this.kept.keep(null);
       this.wire?.close();
@@ -223,7 +298,10 @@ export class LiveDoor {
         if (this.chosen === 'waiting') void this.startChat({});
         this.show();
       },
-      onDismiss: () => this.show(),
+      onDismiss: () => {
+        this.answered('dismissed');
+        this.show();
+      },
       onAnswers: (answers) => void (this.claim ? this.doIn((claim) => this.visit.answer(claim, answers)) : this.startChat(answers)),
       onMessage: (answers) => void this.leaveMessage(answers),
       onLine: (text) => {
@@ -252,6 +330,7 @@ export class LiveDoor {
     try {
       await this.visit.rate(this.claim, mark, comment);
       this.rated = true;
+      this.tell('rated');
       this.trouble = null;
       this.show();
     } catch (failure) {
@@ -260,7 +339,9 @@ export class LiveDoor {
   }
 
   private open() {
+    this.answered('opened');
     this.panel = true;
+    this.tell('opened');
     if (!this.claim) this.chosen = this.now.open ? 'cards' : 'closed';
     if (this.chosen === 'cards' && this.door.cards.length + this.door.help.length === 0 && this.door.questions.length > 0) this.chosen = 'questions';
     this.mark();
@@ -285,6 +366,7 @@ export class LiveDoor {
         const claim = await this.visit.start({ key, language, page, returning, consent: true, answers, facts });
         this.kept.keep(claim);
         this.listen(claim);
+        this.tell('started');
         void this.send(); // what was written while it started
         return claim;
       } catch (failure) {
@@ -400,7 +482,7 @@ export class LiveDoor {
     return {
       state: this.state(),
       returning: this.returning,
-      invitation: null,
+      invitation: this.invitation,
       known: {
         visitor: this.facts[this.door.facts.find(({ kind }) => kind === 'NAME')?.key ?? ''],
         operator: operator

@@ -1,4 +1,5 @@
 import { LiveDoor } from './live';
+import { handToPage } from './page';
 import { Refused, Visit } from './visit';
 
 export { showDoor } from './mount';
@@ -19,7 +20,8 @@ async function start({ src, dataset }: HTMLScriptElement) {
   await body();
   document.body.append(host);
   try {
-    await LiveDoor.start(host, visit, dataset.language, facts(name), dataset.alone === undefined ? location.href : null);
+    const live = await LiveDoor.start(host, visit, dataset.language, facts(name), dataset.alone === undefined ? location.href : null);
+    handToPage(`${plan}/${door}`, live);
   } catch (failure) {
     host.remove();
     console.warn(`${name} shows nothing: ${why(failure, visit.base)}`);

@@ -29,6 +29,8 @@ export function showDoor(host: HTMLElement, door: DoorDocument, view: View, acti
   host.style.setProperty('--on-accent', door.look.onAccent);
   host.style.setProperty('--ground', door.look.ground);
   host.style.setProperty('--ink', door.look.ink);
+  host.style.setProperty('--inset', `${door.look.inset}px`);
+  host.style.setProperty('--rise', `${door.look.rise}px`);
   render(<Door door={door} view={view} actions={actions} />, root);
   return root;
 }

@@ -83,7 +83,7 @@ export function sampleDoor(): DoorDocument {
     callBack: true,
     cards: [{ question: en('Dogs?'), answer: en('Yes.') }],
     invitations: [],
-    look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END' },
+    look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END', inset: 24, rise: 0 },
     facts: [],
     help: [],
   };

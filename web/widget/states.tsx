@@ -61,6 +61,11 @@ function Threshold(scene: Scene) {
     <div class="threshold">
       {invitation && (
         <aside class="invitation">
+          {invitation.sender && (
+            <p class="sender">
+              <bdi>{invitation.sender}</bdi>
+            </p>
+          )}
           <p>
             <Words said={invitation.text} door={door} place="invitation" lines={4} />
           </p>

@@ -46,6 +46,11 @@ export class Visit {
     return this.call('POST', `/doors/${this.door}/chats`, wish);
   }
 
+  /** What became of an invitation: counted, and no matter if it is not. */
+  invited(invitation: string, fate: 'shown' | 'opened' | 'dismissed') {
+    this.call('POST', `/doors/${this.door}/invitations/${invitation}/${fate}`).catch(() => undefined);
+  }
+
   async view(claim: Claim, after: number, waitSeconds = 0): Promise<VisitView> {
     return this.call('GET', `/chats/${claim.chat}?after=${after}&waitSeconds=${waitSeconds}`, undefined, claim);
   }

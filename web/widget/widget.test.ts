@@ -70,7 +70,7 @@ describe('every state', () => {
         texts: Object.fromEntries(Object.keys(sample.texts).map((kind) => [kind, said])),
         questions: sample.questions.map((question) => ({ ...question, text: said, help: said })),
         cards: [{ question: said, answer: said }],
-        invitations: [{ text: said, pages: [], afterSeconds: 0, onlyWhileOpen: true, oncePerVisitor: true }],
+        invitations: [{ id: 'help', text: said, pages: [], afterSeconds: 0, onlyWhileOpen: true, oncePerVisitor: true }],
       },
       view(state, {
         invitation: 0,
@@ -174,4 +174,10 @@ it('a rating is sent with its comment', () => {
   (form.querySelector('textarea') as HTMLTextAreaElement).value = ' Quick. ';
   form.dispatchEvent(new SubmitEvent('submit', { cancelable: true }));
   expect(actions.onRate).toHaveBeenCalledWith(4, 'Quick.');
+});
+
+it('thanks for a rating instead of asking again', () => {
+  const element = show(sampleDoor(), view('ended', { rated: true }));
+  expect(element.querySelector('form')).toBeNull();
+  expect(element.querySelector('[role=status]')?.textContent).toBeTruthy();
 });

@@ -2,6 +2,9 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useEffect, useState } from 'react';
 import { call } from './client';
 import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor } from './model';
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
 
 export function useDoors(plan: string, at: string) {
   return useQuery({
@@ -24,6 +27,14 @@ export function useDoorPreview(plan: string, wish: { door: FrontDoor; language: 
     if (query.data) setAccepted(query.data);
   }, [query.data]);
   return { preview: query.data ?? accepted, error: query.error };
+}
+
+/** What came of a door's invitations. */
+export function useInvitationCounts(plan: string, door: string) {
+  return useQuery({
+    queryKey: [plan, 'invitations', door],
+    queryFn: () => call<Schemas['InvitationCount'][]>('GET', `/plans/${plan}/doors/${door}/invitations`),
+  });
 }
 
 export function useEmbedding(plan: string, door: string, language: string) {

@@ -138,7 +138,7 @@ export function DoorEditor({
         />
       </Part>
       <Part title="Invitations" short={counted(door.invitations.length)}>
-        <Invitations language={language} value={door.invitations} onChange={(invitations) => change({ invitations })} />
+        <Invitations door={door.id} language={language} value={door.invitations} onChange={(invitations) => change({ invitations })} />
       </Part>
       <Part title="Facts the page may hand over" short={counted(door.facts.length)}>
         <Facts

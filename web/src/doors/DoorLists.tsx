@@ -1,5 +1,6 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import type { AnswerCard, Invitation, PageFact, Question } from '../api/model';
+import { useInvitationCounts } from '../api/doors';
 import { useWorkplace } from '../plan/workplace';
 import { Field } from '../ui/fields';
 import { LocalInput } from '../ui/LocalInput';
@@ -60,12 +61,36 @@ export function Cards({
   );
 }
 
+function freeInvitation(taken: Invitation[]): string {
+  let number = taken.length + 1;
+  while (taken.some(({ id }) => id === `invitation-${number}`)) number++;
+  return `invitation-${number}`;
+}
+
+/** What came of an invitation on the sites. */
+function Counted({ door, invitation }: { door: string; invitation: string }) {
+  const { draft } = useWorkplace();
+  const { data } = useInvitationCounts(draft.id, door);
+  const counts = data?.find((one) => one.invitation === invitation);
+  if (!data) return null;
+  if (!counts) return <p className="soft">Not shown within 28 days.</p>;
+  const share = counts.shown > 0 ? Math.round((100 * counts.opened) / counts.shown) : 0;
+  return (
+    <p>
+      Within 28 days shown <strong>{counts.shown}</strong>, opened <strong>{counts.opened}</strong> ({share} %), put away{' '}
+      <strong>{counts.dismissed}</strong>
+    </p>
+  );
+}
+
 /** Messages that the door shows by itself. */
 export function Invitations({
+  door,
   value,
   language,
   onChange,
 }: {
+  door: string;
   value: Invitation[];
   language: string;
   onChange: (value: Invitation[]) => void;
@@ -75,11 +100,15 @@ export function Invitations({
       what="Invitation"
       value={value}
       onChange={onChange}
-      keyOf={(_, i) => String(i)}
+      keyOf={({ id }) => id}
       make={() => ({
+        id: freeInvitation(value),
         text: { [language]: 'Can we help?' },
+        sender: null,
         pages: [],
         afterSeconds: 30,
+        from: null,
+        until: null,
         onlyWhileOpen: true,
         oncePerVisitor: true,
       })}
@@ -105,6 +134,31 @@ export function Invitations({
               onChange={(seconds) => seconds !== null && change({ afterSeconds: seconds })}
             />
           </Field>
+          <Field label="From">
+            <Input
+              aria-label={`Name on ${name}`}
+              placeholder="nobody in particular"
+              maxLength={80}
+              value={invitation.sender ?? ''}
+              onChange={(event) => change({ sender: event.target.value || null })}
+            />
+          </Field>
+          <Field label="On days">
+            <Input
+              type="date"
+              aria-label={`First day of ${name}`}
+              value={invitation.from ?? ''}
+              onChange={(event) => change({ from: event.target.value || null })}
+            />{' '}
+            to{' '}
+            <Input
+              type="date"
+              aria-label={`Last day of ${name}`}
+              min={invitation.from ?? undefined}
+              value={invitation.until ?? ''}
+              onChange={(event) => change({ until: event.target.value || null })}
+            />
+          </Field>
           <Checkbox
             checked={invitation.onlyWhileOpen}
             onChange={(event) => change({ onlyWhileOpen: event.target.checked })}
@@ -117,6 +171,7 @@ export function Invitations({
           >
             once per visitor
           </Checkbox>
+          <Counted door={door} invitation={invitation.id} />
         </>
       )}
     />

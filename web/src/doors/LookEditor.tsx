@@ -1,4 +1,4 @@
-import { Input, Segmented } from 'antd';
+import { Input, InputNumber, Segmented } from 'antd';
 import type { DoorPreview, Look } from '../api/model';
 import { Field, Line } from '../ui/fields';
 import { PictureField } from '../ui/PictureField';
@@ -73,6 +73,28 @@ export function LookEditor({
           onChange={(corner) => onChange({ ...value, corner })}
         />
       </Field>
+      <Line label="Distance">
+        <InputNumber
+          aria-label="Pixels from that side"
+          min={0}
+          max={400}
+          precision={0}
+          suffix="px"
+          value={value.inset}
+          onChange={(inset) => inset !== null && onChange({ ...value, inset })}
+        />{' '}
+        from the side,{' '}
+        <InputNumber
+          aria-label="Pixels from the lower edge"
+          min={0}
+          max={400}
+          precision={0}
+          suffix="px"
+          value={value.rise}
+          onChange={(rise) => rise !== null && onChange({ ...value, rise })}
+        />{' '}
+        from below
+      </Line>
       <Line label="Picture">
         <PictureField name={door} wordless value={value.picture ?? null} onChange={(picture) => onChange({ ...value, picture })} />
       </Line>

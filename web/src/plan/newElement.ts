@@ -107,7 +107,7 @@ const make: Record<ListKind, Maker> = {
       cards: [],
       help: false,
       invitations: [],
-      look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END', picture: null },
+      look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END', inset: 24, rise: 0, picture: null },
       pages: [],
       sites: [],
       facts: [],

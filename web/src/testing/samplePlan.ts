@@ -68,7 +68,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     cards: [],
     help: false,
     invitations: [],
-    look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END' },
+    look: { accent: '#1D5560', onAccent: '#FFFFFF', ground: '#FFFFFF', ink: '#1E2A32', corner: 'END', inset: 24, rise: 0 },
     pages: [],
     sites: [],
     facts: [],

@@ -229,6 +229,44 @@ class LiveIT {
         atAnas.click();
     }
 
+    /** The page is told what happens, without a word of what is said, and can do as much as its visitor. */
+    @Test
+    void aPageInvitesIsToldWhatHappensAndSpeaksAnotherLanguage() throws Exception {
+        try (var journey = journey("invited")) {
+            var page = journey.page();
+            page.addInitScript("window.told = []; document.addEventListener('kinetarch', ({detail}) => told.push(detail.what))");
+            page.navigate(site + "/groups");
+            var invitation = page.locator(".invitation");
+            assertThat(invitation)
+                    .containsText(
+                            "Looking for group fares?", new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
+            assertThat(invitation).containsText("Bram, Fares & booking");
+            press(page, "Start the chat");
+            press(page, "Start the chat");
+            page.getByText("Fares and booking").click();
+            page.getByText("I agree").click();
+            press(page, "Start the chat");
+            assertThat(page.getByText("Somebody will be with you shortly.")).isVisible();
+            press(page, "End the chat");
+            page.getByLabel("4", new Page.GetByLabelOptions().setExact(true)).check();
+            page.getByLabel("A few words, if you like").fill("Nobody was there");
+            press(page, "Send the rating");
+            assertThat(page.getByText("Thank you for your rating.")).isVisible();
+            assertThat(page.evaluate("told.join(' ')"))
+                    .isEqualTo("shown invited opened started ended rated");
+
+            page.evaluate("kinetarch['tarnwick/booking-site'].close()");
+            page.evaluate("kinetarch['tarnwick/booking-site'].speak('de')");
+            page.evaluate("kinetarch['tarnwick/booking-site'].tell({name: 'Robin Vale'})");
+            page.evaluate("kinetarch['tarnwick/booking-site'].open()");
+            assertThat(page.getByText("Chat beginnen")).isVisible();
+            page.reload();
+            page.waitForTimeout(12_000);
+            assertThat(invitation).as("once per visitor").isHidden();
+            journey.endsWell();
+        }
+    }
+
     @Test
     void aCutNetworkIsMendedWithNothingLost() throws Exception {
         try (var visitor = journey("cut");

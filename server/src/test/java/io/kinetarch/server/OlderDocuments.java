@@ -21,6 +21,8 @@ public final class OlderDocuments {
         without(plan.path("topics"), "service");
         without(plan.path("topics"), "picture");
         plan.path("doors").forEach(door -> {
+            List.of("id", "sender", "from", "until").forEach(field -> without(door.path("invitations"), field));
+            ((ObjectNode) door.path("look")).remove(List.of("inset", "rise"));
             ((ObjectNode) door).remove("help");
             var first = (ObjectNode) door.path("first");
             first.properties().stream()

@@ -501,6 +501,8 @@ final class ChangeWords {
         said.value("ground", a.ground().value(), b.ground().value());
         said.value("ink", a.ink().value(), b.ink().value());
         said.value("corner", lower(a.corner()), lower(b.corner()));
+        said.value("pixels from the side", a.inset(), b.inset());
+        said.value("pixels from the lower edge", a.rise(), b.rise());
         said.picture(a.picture(), b.picture());
     }
 

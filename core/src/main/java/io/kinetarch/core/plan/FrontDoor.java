@@ -68,6 +68,7 @@ public record FrontDoor(
         Checks.noneTwice("message", message, Question::id, "/id");
         cards = List.copyOf(cards);
         invitations = List.copyOf(invitations);
+        Checks.noneTwice("invitations", invitations, Invitation::id, "/id");
         pages = List.copyOf(pages);
         Checks.noneTwice("pages", pages, PagePattern::value, "");
         sites = List.copyOf(sites);
@@ -107,27 +108,32 @@ public record FrontDoor(
 
     /** This door with other hours and another department. */
     public FrontDoor with(@Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment) {
-        return with(otherHours, otherDepartment, opens, first, cards, pages, sites);
+        return with(otherHours, otherDepartment, opens, first, cards, pages, sites, invitations);
     }
 
     /** This door with other answer cards. */
     FrontDoor withCards(List<AnswerCard> others) {
-        return with(hours, department, opens, first, others, pages, sites);
+        return with(hours, department, opens, first, others, pages, sites, invitations);
     }
 
     /** This door opened and answered otherwise. */
     public FrontDoor with(DoorOpens otherOpens, FirstToAnswer otherFirst) {
-        return with(hours, department, otherOpens, otherFirst, cards, pages, sites);
+        return with(hours, department, otherOpens, otherFirst, cards, pages, sites, invitations);
     }
 
     /** This door on other allowed sites. */
     public FrontDoor withSites(List<AllowedSite> others) {
-        return with(hours, department, opens, first, cards, pages, others);
+        return with(hours, department, opens, first, cards, pages, others, invitations);
     }
 
     /** This door on other pages. */
     public FrontDoor withPages(List<PagePattern> others) {
-        return with(hours, department, opens, first, cards, others, sites);
+        return with(hours, department, opens, first, cards, others, sites, invitations);
+    }
+
+    /** This door with other invitations. */
+    public FrontDoor withInvitations(List<Invitation> others) {
+        return with(hours, department, opens, first, cards, pages, sites, others);
     }
 
     private FrontDoor with(
@@ -137,7 +143,8 @@ public record FrontDoor(
             FirstToAnswer otherFirst,
             List<AnswerCard> otherCards,
             List<PagePattern> otherPages,
-            List<AllowedSite> otherSites) {
+            List<AllowedSite> otherSites,
+            List<Invitation> otherInvitations) {
         return new FrontDoor(
                 id,
                 name,
@@ -157,7 +164,7 @@ public record FrontDoor(
                 callBack,
                 otherCards,
                 help,
-                invitations,
+                otherInvitations,
                 look,
                 otherPages,
                 otherSites,

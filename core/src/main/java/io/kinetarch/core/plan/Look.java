@@ -10,6 +10,8 @@ import org.jspecify.annotations.Nullable;
  * @param ground behind everything else
  * @param ink of the words on the ground
  * @param corner where it stands on a page
+ * @param inset pixels from that side of the page, 0 to 400
+ * @param rise pixels from the page's lower edge, 0 to 400
  * @param picture SHA-256 of a stored picture, in hex; null without one
  */
 public record Look(
@@ -18,6 +20,8 @@ public record Look(
         Colour ground,
         Colour ink,
         Corner corner,
+        int inset,
+        int rise,
         @Nullable String picture) {
     public static final Look USUAL = new Look(
             new Colour("#1D5560"),
@@ -25,9 +29,14 @@ public record Look(
             new Colour("#FFFFFF"),
             new Colour("#1E2A32"),
             Corner.END,
+            24,
+            0,
             null);
+    private static final int FURTHEST = 400;
 
     public Look {
+        Checks.between("inset", inset, 0, FURTHEST);
+        Checks.between("rise", rise, 0, FURTHEST);
         if (picture != null) {
             Checks.picture(picture);
         }

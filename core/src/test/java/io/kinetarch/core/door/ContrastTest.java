@@ -76,7 +76,7 @@ class ContrastTest {
 
     @Test
     void aLookIsCheckedPairByPair() {
-        var pale = new Look(new Colour("#F2C14E"), WHITE, WHITE, new Colour("#999999"), Look.Corner.START, null);
+        var pale = new Look(new Colour("#F2C14E"), WHITE, WHITE, new Colour("#999999"), Look.Corner.START, 24, 0, null);
 
         assertThat(ColourPair.of(Look.USUAL)).allMatch(ColourPair::isEnough);
         var pairs = ColourPair.of(pale);

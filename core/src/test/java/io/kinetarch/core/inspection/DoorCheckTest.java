@@ -87,6 +87,8 @@ class DoorCheckTest {
                         new Colour("#FFFFFF"),
                         new Colour("#777777"),
                         Look.Corner.END,
+                        24,
+                        0,
                         null)));
 
         assertThat(findings).extracting(Finding::severity).containsOnly(Severity.WARNS);
@@ -98,8 +100,16 @@ class DoorCheckTest {
 
     @Test
     void patternsThatNameNoSiteAndPagesOnOtherSitesAreWarnedOf() {
-        var invitation =
-                new Invitation(LocalText.of("en", "Need help?"), List.of(new PagePattern("https://*")), 20, true, true);
+        var invitation = new Invitation(
+                "help",
+                LocalText.of("en", "Need help?"),
+                null,
+                List.of(new PagePattern("https://*")),
+                20,
+                null,
+                null,
+                true,
+                true);
         assertThat(words(new SampleDoor().invites(invitation)))
                 .containsExactly("The pattern https://* of Front matches every page of the web.");
         assertThat(words(new SampleDoor().on(FERRY + "/*")))

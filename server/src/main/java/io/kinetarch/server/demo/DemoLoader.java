@@ -1,6 +1,7 @@
 package io.kinetarch.server.demo;
 
 import io.kinetarch.core.plan.AllowedSite;
+import io.kinetarch.core.plan.Invitation;
 import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
@@ -133,8 +134,24 @@ class DemoLoader implements ApplicationRunner {
                 .filter(door -> !door.sites().isEmpty())
                 .<PlanEdit>map(door ->
                         new PlanEdit.Put(door.withSites(more(door.sites(), new AllowedSite(site.origin())))
-                                .withPages(more(door.pages(), new PagePattern(site.origin() + "/*")))))
+                                .withPages(more(door.pages(), new PagePattern(site.origin() + "/*")))
+                                .withInvitations(door.invitations().stream()
+                                        .map(invitation -> onStandInSite(invitation, site.origin()))
+                                        .toList())))
                 .toList());
+    }
+
+    /** A page of the real site is the page of the same path on the stand-in. */
+    private static Invitation onStandInSite(Invitation invitation, String origin) {
+        var pages = invitation.pages().stream()
+                .flatMap(page -> Stream.of(
+                        page,
+                        new PagePattern(page.value()
+                                .replaceFirst("^https?://[^/]+", origin)
+                                .replaceFirst("/\\*$", "*"))))
+                .distinct()
+                .toList();
+        return invitation.at(pages);
     }
 
     private static <T> List<T> more(List<T> some, T another) {

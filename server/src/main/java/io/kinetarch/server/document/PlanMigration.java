@@ -1,5 +1,6 @@
 package io.kinetarch.server.document;
 
+import io.kinetarch.core.plan.Look;
 import io.kinetarch.core.plan.TopicId;
 import java.util.HashSet;
 import java.util.List;
@@ -65,7 +66,8 @@ final class PlanMigration {
             document.put("schemaVersion", 9);
         }
         if (document.path("schemaVersion").asInt() == 9) {
-            document.put("schemaVersion", 10); // version 10 may expect of a chat that it is known what it is about
+            objects(document, "doors").forEach(PlanMigration::doorToVersion10);
+            document.put("schemaVersion", 10);
         }
     }
 
@@ -88,6 +90,16 @@ final class PlanMigration {
             element.putArray("offers");
             element.put("after", topic.path("handsOver").asBoolean(false) ? "HAND_OVER" : "NOTHING");
         });
+    }
+
+    /** Version 10 has invitations that are counted, and doors at any distance from the edges. */
+    static void doorToVersion10(ObjectNode door) {
+        int number = 0;
+        for (var invitation : objects(door, "invitations")) {
+            invitation.put("id", "invitation-" + ++number);
+            invitation.putNull("sender").putNull("from").putNull("until");
+        }
+        part(door, "look").put("inset", Look.USUAL.inset()).put("rise", Look.USUAL.rise());
     }
 
     /** Version 9 says when a bot hands over, and whether it is somebody else's. */

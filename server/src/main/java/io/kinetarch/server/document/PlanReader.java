@@ -122,6 +122,9 @@ public class PlanReader {
             if (!element.has("handoff")) {
                 PlanMigration.doorToVersion9(element);
             }
+            if (!element.path("look").has("inset")) {
+                PlanMigration.doorToVersion10(element);
+            }
         } else if (type == Bot.class && !element.has("handoff")) {
             PlanMigration.botToVersion9(element);
         } else if (type == Department.class && isBefore5(element)) {

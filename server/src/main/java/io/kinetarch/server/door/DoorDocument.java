@@ -3,7 +3,6 @@ package io.kinetarch.server.door;
 import io.kinetarch.core.plan.Ending;
 import io.kinetarch.core.plan.Look;
 import io.kinetarch.core.plan.PageFact;
-import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QuestionKind;
 import io.kinetarch.core.plan.TextKind;
@@ -91,6 +90,18 @@ public record DoorDocument(
 
     public record Card(Said question, Said answer) {}
 
+    /**
+     * A message that the door shows by itself.
+     *
+     * @param sender who is said to send it; null for nobody
+     * @param pages patterns as addresses are written out
+     */
     public record Invite(
-            Said text, List<PagePattern> pages, int afterSeconds, boolean onlyWhileOpen, boolean oncePerVisitor) {}
+            String id,
+            Said text,
+            @Nullable String sender,
+            List<String> pages,
+            int afterSeconds,
+            boolean onlyWhileOpen,
+            boolean oncePerVisitor) {}
 }

@@ -3,6 +3,7 @@ package io.kinetarch.server.door;
 import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.LocalText;
+import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionId;
@@ -15,6 +16,8 @@ import io.kinetarch.server.door.DoorDocument.Invite;
 import io.kinetarch.server.door.DoorDocument.Offered;
 import io.kinetarch.server.door.DoorDocument.Said;
 import java.awt.ComponentOrientation;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.EnumMap;
 import java.util.List;
@@ -22,6 +25,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Makes door documents: each text in the wanted language, or in the first of the door's that has it. */
@@ -45,6 +49,15 @@ public class DoorDocuments {
      * @param door need not be the one that the plan has of its id
      */
     public DoorDocument of(Plan plan, FrontDoor door, String language) {
+        return of(plan, door, language, (LocalDate) null);
+    }
+
+    /** The same at an instant: invitations of other days are left out, whatever day a visitor's clock says that it is. */
+    public DoorDocument of(Plan plan, FrontDoor door, String language, Instant now) {
+        return of(plan, door, language, now.atZone(timeZone(plan, door)).toLocalDate());
+    }
+
+    private DoorDocument of(Plan plan, FrontDoor door, String language, @Nullable LocalDate day) {
         var reader = new Reader(plan, door, language);
         return new DoorDocument(
                 DoorDocument.SCHEMA_VERSION,
@@ -68,9 +81,14 @@ public class DoorDocuments {
                         .map(card -> new Card(reader.said(card.question()), reader.said(card.answer())))
                         .toList(),
                 door.invitations().stream()
+                        .filter(invitation -> day == null || invitation.isOn(day))
                         .map(invitation -> new Invite(
+                                invitation.id(),
                                 reader.said(invitation.text()),
-                                invitation.pages(),
+                                invitation.sender(),
+                                invitation.pages().stream()
+                                        .map(PagePattern::written)
+                                        .toList(),
                                 invitation.afterSeconds(),
                                 invitation.onlyWhileOpen(),
                                 invitation.oncePerVisitor()))

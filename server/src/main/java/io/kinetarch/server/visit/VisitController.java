@@ -18,6 +18,7 @@ import io.kinetarch.server.visit.LivePlans.DoorNow;
 import io.kinetarch.server.visit.Visits.Started;
 import io.kinetarch.server.visit.Visits.VisitView;
 import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.Map;
@@ -50,7 +51,9 @@ class VisitController {
     private final Passing passing;
     private final Awaited awaited;
     private final DoorDocuments documents;
+    private final Invitations invitations;
     private final Pictures pictures;
+    private final Clock clock;
 
     VisitController(
             LivePlans plans,
@@ -60,7 +63,9 @@ class VisitController {
             Passing passing,
             Awaited awaited,
             DoorDocuments documents,
-            Pictures pictures) {
+            Invitations invitations,
+            Pictures pictures,
+            Clock clock) {
         this.plans = plans;
         this.visits = visits;
         this.calls = calls;
@@ -68,6 +73,8 @@ class VisitController {
         this.passing = passing;
         this.awaited = awaited;
         this.documents = documents;
+        this.invitations = invitations;
+        this.clock = clock;
         this.pictures = pictures;
     }
 
@@ -130,7 +137,8 @@ class VisitController {
             @RequestParam(required = false) @Nullable String language) {
         var found = plans.door(plan, door);
         String spoken = spoken(found, language);
-        return new DoorView(documents.of(plans.live(plan).plan(), found, spoken), plans.now(plan, door, spoken));
+        return new DoorView(
+                documents.of(plans.live(plan).plan(), found, spoken, clock.instant()), plans.now(plan, door, spoken));
     }
 
     /** How a door stands. */
@@ -139,6 +147,19 @@ class VisitController {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noStore())
                 .body(plans.now(plan, door, spoken(plans.door(plan, door), language)));
+    }
+
+    /** What became of an invitation on a page; counted, with nothing of the visitor. */
+    @PostMapping("/{plan}/doors/{door}/invitations/{invitation}/{fate}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void invited(
+            @PathVariable String plan,
+            @PathVariable String door,
+            @PathVariable String invitation,
+            @PathVariable Invitations.Fate fate,
+            HttpServletRequest request) {
+        limits.invited(request.getRemoteAddr());
+        invitations.count(plan, plans.door(plan, door), invitation, fate);
     }
 
     @PostMapping("/{plan}/doors/{door}/chats")

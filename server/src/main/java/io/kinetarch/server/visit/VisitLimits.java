@@ -18,6 +18,7 @@ public class VisitLimits {
     private static final Duration TEN_SECONDS = Duration.ofSeconds(10);
 
     private final Limit starts;
+    private final Limit invited;
     private final Limit messages;
     private final Limit other;
 
@@ -25,12 +26,17 @@ public class VisitLimits {
             @Value("${kinetarch.visitors.starts-a-minute:30}") int starts,
             @Value("${kinetarch.visitors.messages-in-ten-seconds:20}") int messages) {
         this.starts = new Limit(starts, MINUTE, "chats were started from this address");
+        this.invited = new Limit(10 * starts, MINUTE, "invitations were answered from this address");
         this.messages = new Limit(messages, TEN_SECONDS, "messages were sent in this chat");
         this.other = new Limit(10 * messages, TEN_SECONDS, "things were done in this chat");
     }
 
     void start(String address) {
         starts.take(address);
+    }
+
+    void invited(String address) {
+        invited.take(address);
     }
 
     void message(String plan, long chat) {

@@ -297,6 +297,39 @@ class LiveChatTest {
         assertThat(texts(visitor.view().path("lines"))).containsExactly("visitor: Now it does");
     }
 
+    /** Counted by the day, of invitations that the door has, and nothing else. */
+    @Test
+    void invitationsAreCounted() {
+        var before = invitation();
+        var visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+        for (String fate : List.of("shown", "shown", "opened", "dismissed")) {
+            assertThat(visitor.post("/doors/booking-site/invitations/group-fares/" + fate, "")
+                            .statusCode())
+                    .isEqualTo(204);
+        }
+        assertThat(visitor.post("/doors/booking-site/invitations/no-such/shown", "")
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(visitor.post("/doors/booking-site/invitations/group-fares/eaten", "")
+                        .statusCode())
+                .isEqualTo(400);
+
+        var after = invitation();
+        assertThat(after.path("shown").asInt(0) - before.path("shown").asInt(0)).isEqualTo(2);
+        assertThat(after.path("opened").asInt(0) - before.path("opened").asInt(0))
+                .isEqualTo(1);
+        assertThat(after.path("dismissed").asInt(0) - before.path("dismissed").asInt(0))
+                .isEqualTo(1);
+    }
+
+    private JsonNode invitation() {
+        return server.planner()
+                .get("/api/v1/plans/tarnwick/doors/booking-site/invitations")
+                .ok()
+                .body()
+                .path(0);
+    }
+
     @Test
     void whatNobodyWouldSendIsRefusedAndHarmsNobody() {
         visitor.start("booking-site", "en", FARES);
