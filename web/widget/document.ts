@@ -86,8 +86,8 @@ export interface View {
   /** Answers that are known before they are asked for. */
   answers: Record<string, string>;
   typing: boolean;
-  /** Whether the visitor has said how the chat was. */
-  rated: boolean;
+  /** Whether the visitor has said how the chat was; null where they are not asked. */
+  rated: boolean | null;
   /** What is to be said besides, such as that the connection is being made again. */
   notice: string | null;
   /** Whether visitors meet it, rather than somebody who looks at it in a preview. */

@@ -6,7 +6,7 @@ import { showDoor } from './mount';
 import { type Happening, type PageDoor, tellPage } from './page';
 import type { Actions } from './states';
 import { stateOf } from './stage';
-import { type Claim, Refused, type Visit } from './visit';
+import { type Claim, type LetterLink, Refused, type Visit } from './visit';
 import { Wire } from './wire';
 
 /** How often an open page asks whether its door is still as it was; planned openings and closings need no asking. */
@@ -43,6 +43,10 @@ export class LiveDoor {
   private connected = true;
   private trouble: string | null = null;
   private rated = false;
+  private letter: LetterLink | null = null;
+  private earlier: Line[] = [];
+  /** Whether whoever came by a letter has begun to go on. */
+  private goesOn = false;
   private invitation: number | null = null;
   private readonly shownHere = new Set<string>();
   private pageSince = Date.now();
@@ -127,6 +131,25 @@ export class LiveDoor {
       this.show();
     },
   };
+
+  /** Opens the conversation that the link in a mail leads to. */
+  async openLetter(link: LetterLink) {
+    try {
+      const { lines } = await this.visit.letter(link);
+      this.earlier = lines.map((line, i) => ({
+        id: `earlier-${i}`,
+        from: line.from as Line['from'],
+        text: line.text,
+        name: line.name ?? undefined,
+        at: line.at,
+      }));
+      this.letter = link;
+      this.panel = true;
+      this.show();
+    } catch (failure) {
+      this.fail(failure);
+    }
+  }
 
   private async speak(language: string) {
     try {
@@ -294,6 +317,7 @@ export class LiveDoor {
       },
       onStart: () => {
         if (this.view?.stage === 'ended') this.forget();
+        this.goesOn = true;
         this.chosen = !this.now.open ? 'message' : this.door.questions.length > 0 || this.door.consent ? 'questions' : 'waiting';
         if (this.chosen === 'waiting') void this.startChat({});
         this.show();
@@ -367,6 +391,7 @@ export class LiveDoor {
         this.kept.keep(claim);
         this.listen(claim);
         this.tell('started');
+        if (this.letter) await this.visit.goesOn(this.letter, claim);
         void this.send(); // what was written while it started
         return claim;
       } catch (failure) {
@@ -497,7 +522,7 @@ export class LiveDoor {
       ways: (this.view?.ways ?? []) as Way[],
       answers: this.knownAnswers(),
       typing: Date.now() < this.typingUntil,
-      rated: this.rated,
+      rated: this.letter && !this.claim ? null : this.rated,
       notice: this.connected ? this.trouble : (this.door.words.connecting ?? null),
       live: true,
     };
@@ -520,7 +545,7 @@ export class LiveDoor {
     const onTheWay = this.sending.map(
       ({ key, text, at, refused }): Line => ({ id: key, from: 'visitor', text, at, mark: refused ? 'notSent' : 'sending' }),
     );
-    return [...said, ...onTheWay];
+    return [...this.earlier, ...said, ...onTheWay];
   }
 
   private markOf(number: number): Mark {
@@ -530,6 +555,7 @@ export class LiveDoor {
 
   private state(): DoorState {
     if (!this.panel) return 'before';
+    if (this.letter && !this.claim && !this.goesOn) return 'ended';
     if (!this.claim) {
       if (!this.now.open && (this.chosen === 'cards' || this.chosen === 'questions')) return 'closed';
       return this.now.open && this.chosen === 'closed' ? 'cards' : this.chosen;

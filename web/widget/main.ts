@@ -22,6 +22,12 @@ async function start({ src, dataset }: HTMLScriptElement) {
   try {
     const live = await LiveDoor.start(host, visit, dataset.language, facts(name), dataset.alone === undefined ? location.href : null);
     handToPage(`${plan}/${door}`, live);
+    const link = dataset.alone === undefined ? null : /^#letter=(\d+)\.([\w-]+)$/.exec(location.hash);
+    if (link) {
+      // Whoever looks over a shoulder, or at the history, is not to find the way in.
+      history.replaceState(null, '', location.pathname);
+      await live.openLetter({ letter: link[1] ?? '', token: link[2] ?? '' });
+    }
   } catch (failure) {
     host.remove();
     console.warn(`${name} shows nothing: ${why(failure, visit.base)}`);

@@ -1,9 +1,16 @@
 import type { DoorDocument, DoorNow, VisitView, Way } from './document';
+import type { components } from '../src/api/schema';
 import type { Answers } from './form';
 
 /** What opens a chat. */
 export interface Claim {
   chat: number;
+  token: string;
+}
+
+/** What the link in a mail says. */
+export interface LetterLink {
+  letter: string;
   token: string;
 }
 
@@ -46,6 +53,16 @@ export class Visit {
     return this.call('POST', `/doors/${this.door}/chats`, wish);
   }
 
+  /** The conversation that the link in a mail opens. */
+  async letter({ letter, token }: LetterLink): Promise<components['schemas']['Conversation']> {
+    return this.call('GET', `/letters/${letter}`, undefined, { token });
+  }
+
+  /** The chat goes on with it. */
+  async goesOn({ letter, token }: LetterLink, claim: Claim) {
+    return this.call('POST', `/letters/${letter}/chats/${claim.chat}`, { token: claim.token }, { token });
+  }
+
   /** What became of an invitation: counted, and no matter if it is not. */
   invited(invitation: string, fate: 'shown' | 'opened' | 'dismissed') {
     this.call('POST', `/doors/${this.door}/invitations/${invitation}/${fate}`).catch(() => undefined);
@@ -83,7 +100,7 @@ export class Visit {
     return this.call('POST', `/chats/${claim.chat}/leave`, {}, claim);
   }
 
-  private async call<T>(method: string, path: string, body?: unknown, claim?: Claim): Promise<T> {
+  private async call<T>(method: string, path: string, body?: unknown, claim?: { token: string }): Promise<T> {
     const headers: Record<string, string> = {};
     if (body !== undefined) headers['Content-Type'] = 'application/json';
     if (claim) headers['X-Chat-Token'] = claim.token;

@@ -7,6 +7,7 @@ import type { components } from './schema';
 type Schemas = components['schemas'];
 export type Desk = Schemas['Desk'];
 export type Place = Schemas['Place'];
+export type LeftMessage = Schemas['LeftMessage'];
 export type DeskLine = Schemas['DeskLine'];
 export type WaitingChat = Schemas['WaitingChat'];
 export type Colleague = Schemas['Colleague'];
@@ -22,6 +23,7 @@ interface DeskNews {
 const AGAIN_MILLIS = 5_000;
 const PULSE_MILLIS = 10_000;
 
+const LEFT_AGAIN_MILLIS = 15_000;
 const deskKey = (plan: string) => ['desk', plan];
 const path = (plan: string) => `/plans/${plan}/desk`;
 
@@ -136,6 +138,34 @@ export const useCallIn = (plan: string) =>
   useDeskCall(plan, ({ chat, operator }: { chat: number; operator: string }) =>
     call('POST', `${path(plan)}/chats/${chat}/call-in`, { operator }),
   );
+
+const leftKey = (plan: string) => ['left-behind', plan];
+
+function useLeftCall<Wish>(plan: string, send: (wish: Wish) => Promise<unknown>) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: send,
+    ...untilConnected,
+    onSettled: () => queries.invalidateQueries({ queryKey: leftKey(plan) }),
+  });
+}
+
+/** What visitors left behind and nobody has answered; asked for now and then, since it comes while nobody looks. */
+export function useLeftBehind(plan: string) {
+  return useQuery({
+    queryKey: leftKey(plan),
+    queryFn: () => call<Schemas['LeftAtDesk']>('GET', `${path(plan)}/left-behind`),
+    refetchInterval: LEFT_AGAIN_MILLIS,
+  });
+}
+
+export const useAnswerLeft = (plan: string) =>
+  useLeftCall(plan, ({ chat, key, text }: { chat: number; key: string; text: string }) =>
+    call('POST', `${path(plan)}/left-behind/${chat}/answer`, { key, text }),
+  );
+
+export const useCloseLeft = (plan: string) =>
+  useLeftCall(plan, (chat: number) => call('POST', `${path(plan)}/left-behind/${chat}/close`, {}));
 
 export const useMarkWrong = (plan: string) =>
   useDeskCall(plan, ({ chat, entry, wrong }: { chat: number; entry: number; wrong: boolean }) =>

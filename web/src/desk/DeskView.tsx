@@ -21,6 +21,7 @@ import { Away } from '../ui/Away';
 import { ErrorNote } from '../ui/ErrorNote';
 import type { DeskActions, SendingReply } from '../places/DeskTable';
 import { Desk } from './Desk';
+import { LeftBehind } from './LeftBehind';
 
 const TYPING_MILLIS = 1500;
 
@@ -91,6 +92,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
         <>
           <span className="state-band state-live">Live</span>
           {!connected && <span className="warns">◆ connecting again …</span>}
+          <LeftBehind plan={plan} />
           <span className="header-space" />
           {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}
           <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>

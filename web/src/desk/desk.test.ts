@@ -27,6 +27,7 @@ function place(part: Partial<Place>): Place {
     visitor: null,
     page: null,
     facts: [],
+    earlier: [],
     arrivedAt: '2026-12-02T10:00:00Z',
     waitedMillis: 0,
     offerUntil: null,

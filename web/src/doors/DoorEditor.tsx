@@ -106,6 +106,17 @@ export function DoorEditor({
             onChange={(replyHours) => change({ replyHours })}
           />
         </Field>
+        <Field label="Goes on for">
+          <InputNumber
+            aria-label="Days for which the link in a mail opens the conversation again"
+            min={1}
+            max={365}
+            precision={0}
+            suffix="days"
+            value={door.goOnDays}
+            onChange={(goOnDays) => goOnDays !== null && change({ goOnDays })}
+          />
+        </Field>
         <p className="soft">The form to leave a message asks:</p>
         <QuestionsEditor language={language} value={door.message} timed={false} onChange={(message) => change({ message })} />
         <Checkbox checked={door.callBack} onChange={(event) => change({ callBack: event.target.checked })}>

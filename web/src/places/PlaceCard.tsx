@@ -1,6 +1,7 @@
 import { Button, Dropdown } from 'antd';
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Colleague, Desk, Place } from '../api/desk';
+import { formatInstant } from '../time/time';
 import { clockWords, secondsSince, timeOfDay } from './clock';
 import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
@@ -175,6 +176,19 @@ function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | '
   }, [newest, sending.length, typing]);
   return (
     <div className="place-lines" role="log" aria-label="Conversation" tabIndex={0} ref={log}>
+      {place.earlier.length > 0 && (
+        <details className="place-earlier">
+          <summary>Goes on with {place.earlier.length === 1 ? 'a message' : `${place.earlier.length} messages`} of before</summary>
+          {place.earlier.map((line) => (
+            <div key={line.at + line.text} className={`said said-${line.from}`}>
+              <span className="said-who">
+                <strong>{line.name ?? line.from}</strong> {formatInstant(line.at)}
+              </span>
+              <span dir="auto">{line.text}</span>
+            </div>
+          ))}
+        </details>
+      )}
       {place.lines.map((line) => (
         <div key={line.number} className={`said said-${line.from}`}>
           <span className="said-who">

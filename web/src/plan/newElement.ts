@@ -101,6 +101,7 @@ const make: Record<ListKind, Maker> = {
       consent: false,
       whenClosed: 'TEXT',
       replyHours: null,
+      goOnDays: 14,
       message: [],
       ending: { rating: false, comment: false, transcript: false },
       callBack: false,

@@ -61,6 +61,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     handoff: null,
     questions: [],
     consent: false,
+    goOnDays: 14,
     whenClosed: 'TEXT',
     message: [],
     ending: { rating: false, comment: false, transcript: false },

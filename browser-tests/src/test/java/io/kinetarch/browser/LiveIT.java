@@ -262,7 +262,7 @@ class LiveIT {
             assertThat(page.getByText("Chat beginnen")).isVisible();
             page.reload();
             page.waitForTimeout(12_000);
-            assertThat(invitation).as("once per visitor").isHidden();
+            assertThat(invitation).isHidden(); // once per visitor
             journey.endsWell();
         }
     }

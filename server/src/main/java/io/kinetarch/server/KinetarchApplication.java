@@ -12,9 +12,11 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.annotation.Bean;
+import org.springframework.scheduling.annotation.EnableScheduling;
 
 /** Starts the server. */
 @SpringBootApplication
+@EnableScheduling
 @MapperScan(annotationClass = Mapper.class)
 public class KinetarchApplication {
     public static void main(String[] args) {

@@ -3,6 +3,7 @@ package io.kinetarch.server;
 import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
+import java.net.ServerSocket;
 import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -95,6 +96,12 @@ public final class TestServer {
         return context.getBean(type);
     }
 
+    private static int freePort() throws IOException {
+        try (var socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
     private static TestServer start() {
         try {
             run("start");
@@ -107,6 +114,7 @@ public final class TestServer {
             String url = run("url").replaceFirst("/[^/]*$", "/" + DATABASE);
             String password = Files.readString(Path.of(run("password-file"))).strip();
             Path tokenFile = Files.createTempDirectory("kinetarch-test").resolve("demo-token");
+            int mailPort = freePort();
             var context = SpringApplication.run(
                     KinetarchApplication.class,
                     "--spring.profiles.active=demo",
@@ -116,6 +124,10 @@ public final class TestServer {
                     "--spring.datasource.password=" + password,
                     "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                     "--kinetarch.visitors.starts-a-minute=1000", // all tests come from one address
+                    "--kinetarch.stand-in.mail-port=" + mailPort,
+                    "--spring.mail.host=127.0.0.1",
+                    "--spring.mail.port=" + mailPort,
+                    "--kinetarch.mail.look=200ms",
                     "--kinetarch.roster.cover-time=2s",
                     "--kinetarch.roster.search-time=6s",
                     "--kinetarch.demo.token-file=" + tokenFile);

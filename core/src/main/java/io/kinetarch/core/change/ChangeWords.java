@@ -474,6 +474,7 @@ final class ChangeWords {
         said.flag("asks for consent", a.consent(), b.consent());
         said.value("when closed", lower(a.whenClosed()), lower(b.whenClosed()));
         said.value("hours to a reply", a.replyHours(), b.replyHours());
+        said.value("days to go on with a conversation", a.goOnDays(), b.goOnDays());
         questions("message form", a.message(), b.message(), said);
         said.flag("asks for a rating", a.ending().rating(), b.ending().rating());
         said.flag("asks for a comment", a.ending().comment(), b.ending().comment());

@@ -18,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param questions asked of whoever starts a chat
  * @param consent whether a visitor has to agree to the consent text before a chat
  * @param replyHours within how many hours a message is answered, 1 to 720; null where nothing is promised
+ * @param goOnDays for how many days the link in a mail opens the conversation again, 1 to 365
  * @param message asked in the form to leave a message with
  * @param callBack whether the visitor may ask to be called back
  * @param cards in the order in which they are offered
@@ -40,6 +41,7 @@ public record FrontDoor(
         boolean consent,
         WhenClosed whenClosed,
         @Nullable Integer replyHours,
+        int goOnDays,
         List<Question> message,
         Ending ending,
         boolean callBack,
@@ -52,6 +54,9 @@ public record FrontDoor(
         List<PageFact> facts)
         implements Element {
     private static final int LONGEST_REPLY_HOURS = 720;
+    private static final int A_YEAR = 365;
+    /** Usual days for which a conversation can be gone on with. */
+    public static final int USUAL_GO_ON_DAYS = 14;
 
     public FrontDoor {
         Checks.text("name", name);
@@ -64,6 +69,7 @@ public record FrontDoor(
         if (replyHours != null) {
             Checks.between("replyHours", replyHours, 1, LONGEST_REPLY_HOURS);
         }
+        Checks.between("goOnDays", goOnDays, 1, A_YEAR);
         message = List.copyOf(message);
         Checks.noneTwice("message", message, Question::id, "/id");
         cards = List.copyOf(cards);
@@ -94,6 +100,7 @@ public record FrontDoor(
                 false,
                 WhenClosed.TEXT,
                 null,
+                USUAL_GO_ON_DAYS,
                 List.of(),
                 Ending.PLAIN,
                 false,
@@ -159,6 +166,7 @@ public record FrontDoor(
                 consent,
                 whenClosed,
                 replyHours,
+                goOnDays,
                 message,
                 ending,
                 callBack,

@@ -141,6 +141,7 @@ public final class SampleDoor {
                 consent,
                 whenClosed,
                 replyHours,
+                FrontDoor.USUAL_GO_ON_DAYS,
                 message,
                 ending,
                 false,

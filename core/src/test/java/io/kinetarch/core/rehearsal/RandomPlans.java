@@ -288,6 +288,7 @@ public final class RandomPlans {
                 false,
                 pick(WhenClosed.values()),
                 null,
+                plain.goOnDays(),
                 List.of(),
                 plain.ending(),
                 random.nextBoolean(),

@@ -16,6 +16,8 @@ import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.BotParts.BotPart;
 import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.letter.Letters;
+import io.kinetarch.server.letter.Letters.EarlierLine;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
@@ -50,6 +52,7 @@ public class Desks {
     private final ChatReader chats;
     private final Passing passing;
     private final BotParts bots;
+    private final Letters letters;
     private final JsonMapper json;
     private final Clock clock;
     /** By plans, which never change. */
@@ -61,11 +64,19 @@ public class Desks {
             .maximumSize(MOST_GIVEN)
             .build();
 
-    Desks(LivePlans plans, ChatReader chats, Passing passing, BotParts bots, JsonMapper json, Clock clock) {
+    Desks(
+            LivePlans plans,
+            ChatReader chats,
+            Passing passing,
+            BotParts bots,
+            Letters letters,
+            JsonMapper json,
+            Clock clock) {
         this.plans = plans;
         this.chats = chats;
         this.passing = passing;
         this.bots = bots;
+        this.letters = letters;
         this.json = json;
         this.clock = clock;
     }
@@ -114,6 +125,7 @@ public class Desks {
      * @param read number of the newest entry that the visitor has read
      * @param transfers queues that it may be sent to
      * @param bot what the door's bot has to tell; null for nothing
+     * @param earlier the conversation that the visitor goes on with, having come by the link in a mail
      */
     public record Place(
             long chat,
@@ -140,7 +152,8 @@ public class Desks {
             List<DeskStep> steps,
             List<String> transfers,
             @Nullable String toBot,
-            @Nullable BotPart bot) {}
+            @Nullable BotPart bot,
+            List<EarlierLine> earlier) {}
 
     /** Something that is known of the visitor. */
     public record VisitorFact(String name, String value) {}
@@ -216,7 +229,8 @@ public class Desks {
                                 .toList(),
                         chats.waiting(planId),
                         chat -> given(planId, chat),
-                        chat -> bots.of(planId, plan, chat.id(), chat.doorId())));
+                        chat -> bots.of(planId, plan, chat.id(), chat.doorId()),
+                        chat -> letters.earlier(planId, chat)));
     }
 
     /** A chat and what happened in it. */
@@ -229,6 +243,7 @@ public class Desks {
      * @param waiting who waits, in the order in which they do
      * @param given what the visitor of a chat gave at the door
      * @param bot what a bot has to tell of a chat
+     * @param earlier the conversation that a chat goes on with
      */
     public record Floor(
             Instant at,
@@ -236,10 +251,11 @@ public class Desks {
             List<Talk> mine,
             List<StoredChat> waiting,
             LongFunction<Given> given,
-            Function<StoredChat, Optional<BotPart>> bot) {}
+            Function<StoredChat, Optional<BotPart>> bot,
+            LongFunction<List<EarlierLine>> earlier) {}
 
     /** What is known of a chat besides what happened in it. */
-    private record Known(Given given, Optional<BotPart> bot) {}
+    private record Known(Given given, Optional<BotPart> bot, List<EarlierLine> earlier) {}
 
     /** The desk of an operator of a plan. */
     public Desk desk(Plan plan, Operator operator, Floor floor) {
@@ -270,7 +286,8 @@ public class Desks {
                                 talk.chat(),
                                 new Known(
                                         floor.given().apply(talk.chat().id()),
-                                        floor.bot().apply(talk.chat())),
+                                        floor.bot().apply(talk.chat()),
+                                        floor.earlier().apply(talk.chat().id())),
                                 0,
                                 talk.entries()))
                         .toList(),
@@ -328,7 +345,10 @@ public class Desks {
     /** A chat with these of its entries, as the desks of those in it see it. */
     public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
         var plan = plans.live(planId).plan();
-        var known = new Known(given(planId, chat.id()), bots.of(planId, plan, chat.id(), chat.doorId()));
+        var known = new Known(
+                given(planId, chat.id()),
+                bots.of(planId, plan, chat.id(), chat.doorId()),
+                letters.earlier(planId, chat.id()));
         return place(plan, chat, known, from, entries);
     }
 
@@ -381,7 +401,8 @@ public class Desks {
                                 found.transfers().stream().map(id -> id.value()).toList())
                         .orElse(List.of()),
                 plan.botAt(new DoorId(chat.doorId())).map(Element::name).orElse(null),
-                known.bot().orElse(null));
+                known.bot().orElse(null),
+                known.earlier());
     }
 
     /** What a visitor gave at the door, looked up once in a while. */

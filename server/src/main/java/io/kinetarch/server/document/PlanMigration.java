@@ -1,5 +1,6 @@
 package io.kinetarch.server.document;
 
+import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Look;
 import io.kinetarch.core.plan.TopicId;
 import java.util.HashSet;
@@ -92,13 +93,14 @@ final class PlanMigration {
         });
     }
 
-    /** Version 10 has invitations that are counted, and doors at any distance from the edges. */
+    /** Version 10 has invitations that are counted, doors at any distance from the edges, and conversations that go on by mail. */
     static void doorToVersion10(ObjectNode door) {
         int number = 0;
         for (var invitation : objects(door, "invitations")) {
             invitation.put("id", "invitation-" + ++number);
             invitation.putNull("sender").putNull("from").putNull("until");
         }
+        door.put("goOnDays", FrontDoor.USUAL_GO_ON_DAYS);
         part(door, "look").put("inset", Look.USUAL.inset()).put("rise", Look.USUAL.rise());
     }
 

@@ -17,7 +17,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The words on the controls of every door, which nobody has to write: "Send", "Please answer this." */
 @Component
-class ControlWords {
+public class ControlWords {
     private static final List<String> SHIPPED = List.of("ar", "de", "en", "es", "fr", "it", "nl", "pl");
     /** Read where a language is not shipped. */
     private static final String OTHERWISE = "en";
@@ -30,7 +30,7 @@ class ControlWords {
     }
 
     /** The words in a language, else in English. */
-    Map<String, String> in(String language) {
+    public Map<String, String> in(String language) {
         var words = byLanguage.get(SpokenLanguage.primary(language));
         return words == null ? Objects.requireNonNull(byLanguage.get(OTHERWISE)) : words;
     }

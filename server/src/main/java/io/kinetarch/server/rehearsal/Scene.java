@@ -117,7 +117,8 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                         waiting,
                                         chat -> given.getOrDefault(chat, Given.answers(Map.of())),
                                         chat -> Optional.ofNullable(understood.get(chat.id()))
-                                                .flatMap(step -> summary(plan, chat, step)))))
+                                                .flatMap(step -> summary(plan, chat, step)),
+                                        _ -> List.of())))
                         .toList());
     }
 

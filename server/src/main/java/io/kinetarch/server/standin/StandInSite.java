@@ -1,5 +1,6 @@
 package io.kinetarch.server.standin;
 
+import com.icegreen.greenmail.util.GreenMail;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import io.kinetarch.core.plan.FrontDoor;
@@ -20,9 +21,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.core.io.ClassPathResource;
@@ -43,9 +46,12 @@ public class StandInSite implements DisposableBean {
     private static final String FRAME = "/framed";
     /** A help page of the site, for bots to quote from. */
     private static final String HELP = "/help/pets";
+    /** What the stand-in mail server took. */
+    private static final String MAILS = "/mails";
 
     private final LivePlans plans;
     private final PublicAddress address;
+    private final @Nullable GreenMail mail;
     private final HttpServer server;
     private final String template = read("page.html");
     private final String style = read("site.css");
@@ -57,10 +63,12 @@ public class StandInSite implements DisposableBean {
             Installation installation,
             Clock clock,
             JsonMapper json,
+            ObjectProvider<GreenMail> mail,
             @Value("${kinetarch.stand-in.port}") int port)
             throws IOException {
         this.plans = plans;
         this.address = address;
+        this.mail = mail.getIfAvailable();
         server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
         server.createContext("/", this::answer);
         var bookings = installation.services().get("bookings");
@@ -162,6 +170,10 @@ public class StandInSite implements DisposableBean {
                 send(exchange, "text/html", help);
                 return;
             }
+            if (path.equals(MAILS)) {
+                send(exchange, "text/html", mails());
+                return;
+            }
             if (path.equals(STYLE)) {
                 send(exchange, "text/css", style);
                 return;
@@ -248,6 +260,14 @@ public class StandInSite implements DisposableBean {
                 + "\"><title>Framed</title><link rel=\"stylesheet\" href=\""
                 + STYLE + "\"><body class=\"framing\"><p>Another page, which shows the ferry line's in a frame.</p>"
                 + "<iframe title=\"The ferry line\" src=\"" + page.path + look.query() + "\"></iframe></body></html>";
+    }
+
+    private String mails() {
+        return "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>Mails</title><link rel=\"stylesheet\" href=\""
+                + STYLE
+                + "\"><body><main><h1>Mails</h1><p>What the stand-in mail server took; it delivers nothing.</p>"
+                + (mail == null ? "<p>It does not run.</p>" : StandInMail.page(mail))
+                + "</main></body></html>";
     }
 
     private static String link(String address, String words, boolean here) {

@@ -31,7 +31,7 @@ class VisitGate extends OncePerRequestFilter {
     static final String TOKEN = "X-Chat-Token";
 
     private static final Pattern OF_A_PLAN =
-            Pattern.compile("/visit/(?<plan>[^/]+)/(?:doors/(?<door>[^/]+)|chats)(?:/.*)?");
+            Pattern.compile("/visit/(?<plan>[^/]+)/(?:doors/(?<door>[^/]+)|chats|letters)(?:/.*)?");
     private static final String SECONDS_A_PREFLIGHT_IS_KEPT = "7200";
 
     private final LivePlans plans;

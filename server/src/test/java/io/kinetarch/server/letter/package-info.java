@@ -1,0 +1,4 @@
+@NullMarked
+package io.kinetarch.server.letter;
+
+import org.jspecify.annotations.NullMarked;
