@@ -31,12 +31,16 @@ class LiveIT {
     static void start() throws IOException, InterruptedException {
         gateway = new Gateway();
         int port = FreePort.next();
+        int mailPort = FreePort.next();
         site = "http://127.0.0.1:" + port;
         // Its own demo, whose doors allow the stand-in site at its port.
         application = Application.start(
                 "kinetarch_live",
                 "--spring.profiles.active=demo",
                 "--kinetarch.stand-in.port=" + port,
+                "--kinetarch.stand-in.mail-port=" + mailPort,
+                "--spring.mail.host=127.0.0.1",
+                "--spring.mail.port=" + mailPort,
                 "--kinetarch.public-address=" + gateway.address());
         gateway.leadsTo(application);
         chromium = new Chromium();
@@ -384,6 +388,40 @@ class LiveIT {
                 .getAsJsonArray("lines")
                 .get(0);
         assertThat(record.getAsJsonObject().get("outcome").getAsString()).isEqualTo("left-message");
+        theMessageIsAnsweredByMail();
+    }
+
+    /** At the desk, on the stand-in's page of mails, and back by the link to the same conversation. */
+    private static void theMessageIsAnsweredByMail() {
+        try (var ana = journey("letters");
+                var guest = journey("guest")) {
+            var desk = ana.page();
+            desk.navigate("/desk?plan=night");
+            desk.getByLabel("Name").fill("operator");
+            desk.getByLabel("Password").fill("ferry-demo-2026");
+            ana.button("Sign in").click();
+            press(desk, "left behind 1");
+            desk.getByLabel("Answer to gast@example.org").fill("Ja, an der Leine.");
+            ScreenshotsIT.take(desk, "left-behind");
+            press(desk, "Send to gast@example.org");
+            assertThat(desk.getByText("Nobody waits for an answer.")).isVisible();
+            ana.endsWell();
+
+            var page = guest.page();
+            page.navigate(site + "/mails");
+            var link = page.getByRole(AriaRole.LINK);
+            for (int i = 0; i < 50 && link.count() == 0; i++) {
+                page.waitForTimeout(200);
+                page.reload();
+            }
+            assertThat(page.getByText("Ihre Nachricht an Tarnwick Sound Ferries")).isVisible();
+            link.click();
+            assertThat(page.getByText("Ja, an der Leine.")).isVisible();
+            assertThat(page.getByText("Bitte um Antwort: passt mein Hund in den Salon?"))
+                    .isVisible();
+            assertThat(page.url()).isEqualTo(gateway.address() + "/door/night/booking-site/de");
+            guest.endsWell();
+        }
     }
 
     /** The demo's plan under another name, open on Monday nights only. */
