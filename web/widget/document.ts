@@ -7,6 +7,7 @@ export type DoorDocument = Schemas['DoorDocument'];
 export type AskedQuestion = Schemas['AskedQuestion'];
 export type Said = Schemas['Said'];
 export type DoorNow = Schemas['DoorNow'];
+export type FactSignature = Schemas['FactSignature'];
 export type VisitView = Schemas['VisitView'];
 export type VisitLine = Schemas['VisitLine'];
 export type TextKind =

@@ -1,4 +1,4 @@
-import type { DoorDocument, DoorNow, DoorState, Line, Mark, View, VisitView, Way } from './document';
+import type { DoorDocument, DoorNow, DoorState, FactSignature, Line, Mark, View, VisitView, Way } from './document';
 import type { Answers } from './form';
 import { dueInvitation } from './invitations';
 import { Kept } from './kept';
@@ -63,6 +63,7 @@ export class LiveDoor {
     private readonly host: HTMLElement,
     private readonly visit: Visit,
     private facts: Record<string, string>,
+    private signature: FactSignature | null,
     private page: string | null,
     private door: DoorDocument,
     private now: DoorNow,
@@ -81,10 +82,11 @@ export class LiveDoor {
     visit: Visit,
     language: string | undefined,
     facts: Record<string, string>,
+    signature: FactSignature | null,
     page: string | null,
   ): Promise<LiveDoor> {
     const { document: door, now } = await visit.load(language);
-    const live = new LiveDoor(host, visit, facts, page, withBase(door, visit), now);
+    const live = new LiveDoor(host, visit, facts, signature, page, withBase(door, visit), now);
     live.begin(page === null);
     return live;
   }
@@ -119,8 +121,9 @@ export class LiveDoor {
     close: () => {
       if (this.panel) this.actions.onClose();
     },
-    tell: (facts) => {
-      this.facts = { ...this.facts, ...facts };
+    tell: (facts, signature) => {
+      this.facts = signature ? facts : { ...this.facts, ...facts };
+      this.signature = signature ?? null;
       this.show();
     },
     speak: (language) => void this.speak(language),
@@ -384,10 +387,11 @@ export class LiveDoor {
     this.show();
     const key = crypto.randomUUID();
     const language = this.door.language;
-    const { facts, page, returning } = this;
+    const { facts, signature, page, returning } = this;
     for (;;) {
       try {
-        const claim = await this.visit.start({ key, language, page, returning, consent: true, answers, facts });
+        const claim = await this.visit.start({ key, language, page, returning, consent: true, answers, facts, signature });
+        if (claim.doubt) this.report(claim.doubt);
         this.kept.keep(claim);
         this.listen(claim);
         this.tell('started');

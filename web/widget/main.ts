@@ -1,5 +1,5 @@
 import { LiveDoor } from './live';
-import { handToPage } from './page';
+import { handToPage, type Told } from './page';
 import { Refused, Visit } from './visit';
 
 export { showDoor } from './mount';
@@ -20,7 +20,8 @@ async function start({ src, dataset }: HTMLScriptElement) {
   await body();
   document.body.append(host);
   try {
-    const live = await LiveDoor.start(host, visit, dataset.language, facts(name), dataset.alone === undefined ? location.href : null);
+    const told = facts(name);
+    const live = await LiveDoor.start(host, visit, dataset.language, told.facts, told.signature, dataset.alone === undefined ? location.href : null);
     handToPage(`${plan}/${door}`, live);
     const link = dataset.alone === undefined ? null : /^#letter=(\d+)\.([\w-]+)$/.exec(location.hash);
     if (link) {
@@ -47,15 +48,19 @@ document.addEventListener('securitypolicyviolation', (event) => {
   blocked = event.blockedURI;
 });
 
-function facts(name: string): Record<string, string> {
-  const block = document.querySelector('script[type="application/json"][data-door-facts]');
-  if (!block) return {};
+function facts(name: string): Told {
+  const block = document.querySelector<HTMLScriptElement>('script[type="application/json"][data-door-facts]');
+  if (!block) return { facts: {}, signature: null };
+  const { signedAt, signature } = block.dataset;
   try {
     const told = JSON.parse(block.textContent ?? '') as Record<string, unknown>;
-    return Object.fromEntries(Object.entries(told).filter((fact): fact is [string, string] => typeof fact[1] === 'string' && fact[1] !== ''));
+    return {
+      facts: Object.fromEntries(Object.entries(told).filter((fact): fact is [string, string] => typeof fact[1] === 'string' && fact[1] !== '')),
+      signature: signedAt && signature ? { instant: Number(signedAt), signature } : null,
+    };
   } catch {
     console.warn(`${name}: the block of facts is no JSON; it is left out.`);
-    return {};
+    return { facts: {}, signature: null };
   }
 }
 

@@ -1,4 +1,4 @@
-import type { DoorDocument, DoorNow, VisitView, Way } from './document';
+import type { DoorDocument, DoorNow, FactSignature, VisitView, Way } from './document';
 import type { components } from '../src/api/schema';
 import type { Answers } from './form';
 
@@ -49,7 +49,8 @@ export class Visit {
     consent: boolean;
     answers: Answers;
     facts: Record<string, string>;
-  }): Promise<Claim> {
+    signature: FactSignature | null;
+  }): Promise<Claim & { doubt?: string | null }> {
     return this.call('POST', `/doors/${this.door}/chats`, wish);
   }
 

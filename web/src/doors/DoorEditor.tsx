@@ -158,6 +158,9 @@ export function DoorEditor({
           languages={door.languages}
           onChange={(facts) => change({ facts })}
         />
+        <Checkbox checked={door.factsSigned} onChange={(event) => change({ factsSigned: event.target.checked })}>
+          taken only as the site’s own server has signed them
+        </Checkbox>
       </Part>
       <Button onClick={() => tryChat(door.id)}>Try a chat at this door</Button>
     </EditorPanel>

@@ -102,6 +102,7 @@ const make: Record<ListKind, Maker> = {
       whenClosed: 'TEXT',
       replyHours: null,
       goOnDays: 14,
+      factsSigned: false,
       message: [],
       ending: { rating: false, comment: false, transcript: false },
       callBack: false,

@@ -62,6 +62,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     questions: [],
     consent: false,
     goOnDays: 14,
+    factsSigned: false,
     whenClosed: 'TEXT',
     message: [],
     ending: { rating: false, comment: false, transcript: false },

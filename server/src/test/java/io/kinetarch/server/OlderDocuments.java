@@ -22,7 +22,7 @@ public final class OlderDocuments {
         without(plan.path("topics"), "picture");
         plan.path("doors").forEach(door -> {
             List.of("id", "sender", "from", "until").forEach(field -> without(door.path("invitations"), field));
-            ((ObjectNode) door).remove("goOnDays");
+            ((ObjectNode) door).remove(List.of("goOnDays", "factsSigned"));
             ((ObjectNode) door.path("look")).remove(List.of("inset", "rise"));
             ((ObjectNode) door).remove("help");
             var first = (ObjectNode) door.path("first");

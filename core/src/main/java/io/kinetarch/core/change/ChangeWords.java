@@ -494,6 +494,7 @@ final class ChangeWords {
         said.list("pages", a.pages(), b.pages(), PagePattern::value);
         said.list("allowed sites", a.sites(), b.sites(), AllowedSite::value);
         said.list("facts", a.facts(), b.facts(), PageFact::key);
+        said.flag("takes signed facts only", a.factsSigned(), b.factsSigned());
     }
 
     private static void look(Look a, Look b, Said said) {

@@ -26,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param pages where it stands; none where it is reached by a plain link only
  * @param sites that may show it
  * @param facts that the page may hand over about its visitor
+ * @param factsSigned whether facts are taken only as the site's own server has signed them
  */
 public record FrontDoor(
         DoorId id,
@@ -51,7 +52,8 @@ public record FrontDoor(
         Look look,
         List<PagePattern> pages,
         List<AllowedSite> sites,
-        List<PageFact> facts)
+        List<PageFact> facts,
+        boolean factsSigned)
         implements Element {
     private static final int LONGEST_REPLY_HOURS = 720;
     private static final int A_YEAR = 365;
@@ -110,7 +112,8 @@ public record FrontDoor(
                 Look.USUAL,
                 List.of(),
                 List.of(),
-                List.of());
+                List.of(),
+                false);
     }
 
     /** This door with other hours and another department. */
@@ -176,7 +179,8 @@ public record FrontDoor(
                 look,
                 otherPages,
                 otherSites,
-                facts);
+                facts,
+                factsSigned);
     }
 
     public Optional<Question> question(QuestionId question) {

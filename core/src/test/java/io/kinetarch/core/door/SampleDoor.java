@@ -151,7 +151,8 @@ public final class SampleDoor {
                 look,
                 pages,
                 sites,
-                facts);
+                facts,
+                false);
     }
 
     /** Under the id of the sample plan's door. */

@@ -298,7 +298,8 @@ public final class RandomPlans {
                 plain.look(),
                 List.of(),
                 List.of(),
-                List.of());
+                List.of(),
+                false);
     }
 
     private Bot bot() {

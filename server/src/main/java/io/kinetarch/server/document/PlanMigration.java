@@ -101,6 +101,7 @@ final class PlanMigration {
             invitation.putNull("sender").putNull("from").putNull("until");
         }
         door.put("goOnDays", FrontDoor.USUAL_GO_ON_DAYS);
+        door.put("factsSigned", false);
         part(door, "look").put("inset", Look.USUAL.inset()).put("rise", Look.USUAL.rise());
     }
 

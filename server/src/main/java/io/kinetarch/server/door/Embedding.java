@@ -50,7 +50,11 @@ public record Embedding(String script, String link, List<Directive> directives, 
                         .map(PageFact::key)
                         .map(key -> "  " + quoted(key) + ": \"\"")
                         .collect(Collectors.joining(
-                                ",\n", "\n<script type=\"application/json\" data-door-facts>\n{\n", "\n}\n</script>"));
+                                ",\n",
+                                "\n<script type=\"application/json\" data-door-facts"
+                                        + (door.factsSigned() ? " data-signed-at=\"\" data-signature=\"\"" : "")
+                                        + ">\n{\n",
+                                "\n}\n</script>"));
     }
 
     /** As JSON that may stand in HTML: nothing in it can end the block. */

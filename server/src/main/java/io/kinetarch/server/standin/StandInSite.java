@@ -9,6 +9,8 @@ import io.kinetarch.server.installation.Installation;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.shell.PublicAddress;
 import io.kinetarch.server.visit.LivePlans;
+import io.kinetarch.server.visit.SignedFacts;
+import io.kinetarch.server.visit.SignedFacts.FactSignature;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
@@ -49,8 +51,11 @@ public class StandInSite implements DisposableBean {
     /** What the stand-in mail server took. */
     private static final String MAILS = "/mails";
 
+    private static final Map<String, String> ROBIN = Map.of("name", "Robin Vale");
+
     private final LivePlans plans;
     private final PublicAddress address;
+    private final SignedFacts signedFacts;
     private final @Nullable GreenMail mail;
     private final HttpServer server;
     private final String template = read("page.html");
@@ -60,6 +65,7 @@ public class StandInSite implements DisposableBean {
     StandInSite(
             LivePlans plans,
             PublicAddress address,
+            SignedFacts signedFacts,
             Installation installation,
             Clock clock,
             JsonMapper json,
@@ -68,6 +74,7 @@ public class StandInSite implements DisposableBean {
             throws IOException {
         this.plans = plans;
         this.address = address;
+        this.signedFacts = signedFacts;
         this.mail = mail.getIfAvailable();
         server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
         server.createContext("/", this::answer);
@@ -225,7 +232,7 @@ public class StandInSite implements DisposableBean {
 
     private String page(Page page, Look look, Embedding embedding) {
         String script = look.known()
-                ? embedding.script().replace("\"name\": \"\"", "\"name\": \"Robin Vale\"")
+                ? known(page, embedding.script())
                 : embedding.script().replaceAll("(?s)\\n<script type=\"application/json\".*", "");
         return template.replace("{language}", look.language())
                 .replace("{title}", page.title)
@@ -253,6 +260,20 @@ public class StandInSite implements DisposableBean {
                                 + link(page.path + look.of(true).query(), "Robin, signed in", look.known()))
                 .replace("{frame}", FRAME + look.query() + "&amp;page=" + page.path)
                 .replace("{script}", script);
+    }
+
+    /** What the site knows of Robin, signed as its server would; the keys without a value are left out of the signature as of the facts. */
+    private String known(Page page, String script) {
+        var signature = signedFacts.sign(PLAN, plans.door(PLAN, page.door), ROBIN);
+        return script.replace("\"name\": \"\"", "\"name\": \"" + ROBIN.get("name") + "\"")
+                .replace(
+                        "data-signed-at=\"\"",
+                        "data-signed-at=\""
+                                + signature.map(FactSignature::instant).orElse(0L) + "\"")
+                .replace(
+                        "data-signature=\"\"",
+                        "data-signature=\""
+                                + signature.map(FactSignature::signature).orElse("") + "\"");
     }
 
     private static String frame(Page page, Look look) {

@@ -15,7 +15,7 @@ import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.LivePlans.DoorNow;
-import io.kinetarch.server.visit.Visits.Started;
+import io.kinetarch.server.visit.SignedFacts.FactSignature;
 import io.kinetarch.server.visit.Visits.VisitView;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
@@ -52,6 +52,7 @@ class VisitController {
     private final Awaited awaited;
     private final DoorDocuments documents;
     private final Invitations invitations;
+    private final SignedFacts signedFacts;
     private final Pictures pictures;
     private final Clock clock;
 
@@ -64,6 +65,7 @@ class VisitController {
             Awaited awaited,
             DoorDocuments documents,
             Invitations invitations,
+            SignedFacts signedFacts,
             Pictures pictures,
             Clock clock) {
         this.plans = plans;
@@ -74,6 +76,7 @@ class VisitController {
         this.awaited = awaited;
         this.documents = documents;
         this.invitations = invitations;
+        this.signedFacts = signedFacts;
         this.clock = clock;
         this.pictures = pictures;
     }
@@ -88,6 +91,7 @@ class VisitController {
      * @param page address of the page; null for the plain link
      * @param returning whether the visitor was here before
      * @param facts what the page hands over
+     * @param signature of the facts by the site's server; null where they are not signed
      */
     record ChatWish(
             UUID key,
@@ -96,7 +100,16 @@ class VisitController {
             boolean returning,
             boolean consent,
             Map<String, String> answers,
-            Map<String, String> facts) {}
+            Map<String, String> facts,
+            @Nullable FactSignature signature) {}
+
+    /**
+     * A chat that was started.
+     *
+     * @param token opens this chat and nothing else; it is told this once
+     * @param doubt why what the page says of its visitor is not believed, and was left out; null where it is
+     */
+    record StartedChat(long chat, String token, @Nullable String doubt) {}
 
     record MessageWish(UUID key, String text) {}
 
@@ -164,7 +177,7 @@ class VisitController {
 
     @PostMapping("/{plan}/doors/{door}/chats")
     @ResponseStatus(HttpStatus.CREATED)
-    Started start(
+    StartedChat start(
             @PathVariable("plan") String planId,
             @PathVariable String door,
             @RequestBody ChatWish wish,
@@ -175,8 +188,10 @@ class VisitController {
         VisitWords.check(wish.facts(), "/facts");
         String page = wish.page() == null ? null : VisitWords.page(wish.page());
         String language = spoken(found, wish.language());
-        var facts = Visits.facts(found, wish.facts());
-        return visits.start(
+        var handedOver = Visits.facts(found, wish.facts());
+        var doubt = signedFacts.doubt(planId, found, handedOver, wish.signature());
+        var facts = doubt.isEmpty() ? handedOver : Map.<String, String>of();
+        var started = visits.start(
                 planId,
                 found,
                 language,
@@ -188,6 +203,7 @@ class VisitController {
                         wish.answers(),
                         facts,
                         Visits.consent(plans.live(planId).plan(), found, language, wish.consent())));
+        return new StartedChat(started.chat(), started.token(), doubt.orElse(null));
     }
 
     /**

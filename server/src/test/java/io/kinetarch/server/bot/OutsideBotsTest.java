@@ -67,7 +67,8 @@ class OutsideBotsTest {
     private List<Act> acts(String answer) {
         answers = answer;
         var address = URI.create("http://127.0.0.1:" + server.getAddress().getPort() + "/");
-        var installation = new Installation(Map.of("theirs", new Installation.Service(address, KEY)), List.of(), false);
+        var installation =
+                new Installation(Map.of("theirs", new Installation.Service(address, KEY)), List.of(), Map.of(), false);
         var services = new Services(installation, JsonMapper.builder().build(), Clock.systemUTC());
         return new OutsideBots(services)
                 .turn(plan, new OutsideBot("theirs", 2), ASKED)

@@ -103,7 +103,7 @@ class HelpTest {
         server.start();
         try {
             String site = "http://127.0.0.1:" + server.getAddress().getPort();
-            var sites = new SiteReader(new Installation(Map.of(), List.of(site), false));
+            var sites = new SiteReader(new Installation(Map.of(), List.of(site), Map.of(), false));
 
             assertThat(new String(sites.fetch(site + "/pets").bytes(), StandardCharsets.UTF_8))
                     .isEqualTo(SITE_PAGE);

@@ -67,6 +67,7 @@ class ServicesTest {
                                 "late", service(base + "/late"),
                                 "nobody", service("http://127.0.0.1:1/")),
                         List.of(),
+                        Map.of(),
                         false),
                 JsonMapper.builder().build(),
                 CLOCK);

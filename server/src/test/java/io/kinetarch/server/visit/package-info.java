@@ -1,0 +1,4 @@
+@NullMarked
+package io.kinetarch.server.visit;
+
+import org.jspecify.annotations.NullMarked;
