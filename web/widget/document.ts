@@ -87,8 +87,10 @@ export interface View {
   /** Answers that are known before they are asked for. */
   answers: Record<string, string>;
   typing: boolean;
-  /** Whether the visitor has said how the chat was; null where they are not asked. */
-  rated: boolean | null;
+  /** Whether the visitor has said how the chat was. */
+  rated: boolean;
+  /** Whether it is a conversation that the link in a mail opened, and may be gone on with. */
+  letter: boolean;
   /** What is to be said besides, such as that the connection is being made again. */
   notice: string | null;
   /** Whether visitors meet it, rather than somebody who looks at it in a preview. */
@@ -96,4 +98,4 @@ export interface View {
 }
 
 /** What a preview need not know. */
-export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, rated: false, notice: null, live: false } satisfies Partial<View>;
+export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, rated: false, letter: false, notice: null, live: false } satisfies Partial<View>;

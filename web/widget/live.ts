@@ -526,7 +526,8 @@ export class LiveDoor {
       ways: (this.view?.ways ?? []) as Way[],
       answers: this.knownAnswers(),
       typing: Date.now() < this.typingUntil,
-      rated: this.letter && !this.claim ? null : this.rated,
+      rated: this.rated,
+      letter: this.letter !== null && !this.claim,
       notice: this.connected ? this.trouble : (this.door.words.connecting ?? null),
       live: true,
     };

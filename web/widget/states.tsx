@@ -174,13 +174,15 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
   ),
   ended: (scene) => (
     <>
-      <div role="status">
-        <Text scene={scene} kind="ENDED" lines={4} />
-      </div>
+      {!scene.view.letter && (
+        <div role="status">
+          <Text scene={scene} kind="ENDED" lines={4} />
+        </div>
+      )}
       {scene.view.lines.length > 0 && scene.view.live && <Conversation {...scene} />}
-      {scene.door.ending.rating && scene.view.rated !== null && <Rating {...scene} />}
+      {scene.door.ending.rating && !scene.view.letter && <Rating {...scene} />}
       {scene.door.ending.transcript && <Press words={scene.door.words.keep} onPress={scene.actions.onKeep} />}
-      <Press words={scene.door.words.again} onPress={scene.actions.onStart} />
+      <Press words={scene.view.letter ? scene.door.words.goOn : scene.door.words.again} onPress={scene.actions.onStart} />
     </>
   ),
 };

@@ -181,3 +181,14 @@ it('thanks for a rating instead of asking again', () => {
   expect(element.querySelector('form')).toBeNull();
   expect(element.querySelector('[role=status]')?.textContent).toBeTruthy();
 });
+
+it('opens a conversation by its link without asking how it was, and goes on with it', () => {
+  const actions = noActions();
+  const door = { ...sampleDoor(), words: { ...sampleDoor().words, goOn: 'Write again' } };
+  const lines = [{ from: 'operator' as const, name: 'Ana R.', text: 'Yes, on a lead.' }];
+  const element = show(door, view('ended', { letter: true, live: true, lines }), actions);
+  expect(element.textContent).toContain('Yes, on a lead.');
+  expect(element.querySelector('form')).toBeNull();
+  [...element.querySelectorAll('button')].find(({ textContent }) => textContent === 'Write again')?.click();
+  expect(actions.onStart).toHaveBeenCalled();
+});

@@ -16,6 +16,7 @@ const message = {
   visitor: null,
   email: 'guest@hallow.example',
   callBack: null,
+  message: 'Passt mein Hund?',
   answers: [{ question: 'Your message', answer: 'Passt mein Hund?' }],
   said: [],
 };

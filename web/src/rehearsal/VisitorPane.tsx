@@ -97,6 +97,7 @@ function sceneOf(view: VisitView, rated: boolean): View {
     answers: {},
     typing: false,
     rated,
+    letter: false,
     notice: null,
     live: true,
   };

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -59,6 +60,7 @@ public class LeftBehind {
      * @param email where an answer goes; null where they gave no address
      * @param callBack the number to call; null where they did not ask to be called
      * @param answers what they were asked and answered
+     * @param message what they wrote into the form; null where they left none
      * @param said in the chat before
      */
     public record LeftMessage(
@@ -72,6 +74,7 @@ public class LeftBehind {
             @Nullable String email,
             @Nullable String callBack,
             List<GivenAnswer> answers,
+            @Nullable String message,
             List<LeftLine> said) {}
 
     /** Something that a visitor was asked, and what they answered. */
@@ -127,12 +130,23 @@ public class LeftBehind {
                                         .orElse(answer.getKey()),
                                 answer.getValue()))
                         .toList(),
+                door.map(found -> message(found, answers))
+                        .filter(text -> !text.isEmpty())
+                        .orElse(null),
                 chats.entries(planId, chat.id(), 0, MOST_ENTRIES).stream()
                         .filter(StoredEntry::isSaid)
                         .filter(entry -> !"plan".equals(entry.author()))
                         .map(entry ->
                                 new LeftLine(entry.at(), String.valueOf(entry.author()), String.valueOf(entry.words())))
                         .toList());
+    }
+
+    private static String message(FrontDoor door, Map<String, String> answers) {
+        return door.message().stream()
+                .filter(question -> question.kind() == QuestionKind.LONG_TEXT)
+                .map(question -> answers.getOrDefault(question.id().value(), ""))
+                .filter(text -> !text.isBlank())
+                .collect(Collectors.joining("\n"));
     }
 
     private static Optional<Question> question(FrontDoor door, String id) {

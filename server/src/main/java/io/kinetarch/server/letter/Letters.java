@@ -217,11 +217,10 @@ public class Letters {
                                 .map(Element::name)
                                 .orElse(null),
                         String.valueOf(entry.words())));
-        var form = left.outcome().equals("left-message")
-                ? left.answers().stream()
-                        .filter(answer -> !answer.answer().equals(left.email()))
-                        .map(answer -> new EarlierLine(left.leftAt(), "visitor", null, answer.answer()))
-                : Stream.<EarlierLine>empty();
+        String message = left.message();
+        var form = message == null
+                ? Stream.<EarlierLine>empty()
+                : Stream.of(new EarlierLine(left.leftAt(), "visitor", null, message));
         var letters = mapper.ofChat(planId, chat).stream()
                 .map(letter -> new EarlierLine(
                         letter.writtenAt(),
