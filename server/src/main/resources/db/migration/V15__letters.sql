@@ -20,7 +20,8 @@ create table letter (
     next_try    timestamptz,
     -- why it is not sent yet, in words
     trouble     text,
-    unique (plan_id, chat, key),
+    -- one answer a chat: whoever writes second is told who was first
+    unique (plan_id, chat),
     foreign key (plan_id, chat) references live_chat on delete cascade
 );
 create index on letter (next_try) where next_try is not null;

@@ -50,10 +50,12 @@ interface LetterMapper {
             String words,
             Instant validUntil) {}
 
+    /** Stores the answer to a chat that nobody has answered or closed; 0 where somebody has. */
     @Insert("""
             insert into letter (plan_id, chat, key, operator_id, written_at, language, recipient, subject, words, valid_until, next_try)
-            values (#{planId}, #{chat}, #{key}::uuid, #{operatorId}, #{writtenAt}, #{language}, #{recipient}, #{subject}, #{words},
-                    #{validUntil}, #{writtenAt})
+            select #{planId}, #{chat}, #{key}::uuid, #{operatorId}, #{writtenAt}, #{language}, #{recipient}, #{subject}, #{words},
+                   #{validUntil}, #{writtenAt}
+            where not exists (select 1 from left_behind_closed where plan_id = #{planId} and chat = #{chat})
             on conflict do nothing""")
     int insert(NewLetter letter);
 

@@ -92,17 +92,12 @@ public class Letters {
                     Kind.NOT_POSSIBLE,
                     "This installation sends no mail. Its administrator sets a server by spring.mail.host.");
         }
-        var known = mapper.ofChat(planId, chat);
-        if (known.stream().anyMatch(letter -> letter.key().equals(key.toString()))) {
-            return;
-        }
-        checkUnanswered(planId, chat, known);
         var now = clock.instant();
         int days = chats.chat(planId, chat)
                 .flatMap(found -> Element.find(plan.doors(), found.doorId()))
                 .map(FrontDoor::goOnDays)
                 .orElse(FrontDoor.USUAL_GO_ON_DAYS);
-        mapper.insert(new NewLetter(
+        int stored = mapper.insert(new NewLetter(
                 planId,
                 chat,
                 key.toString(),
@@ -115,6 +110,10 @@ public class Letters {
                         .replace("{company}", plan.settings().name()),
                 text,
                 now.plus(Duration.ofDays(days))));
+        var known = mapper.ofChat(planId, chat);
+        if (stored == 0 && known.stream().noneMatch(letter -> letter.key().equals(key.toString()))) {
+            checkUnanswered(planId, chat, known);
+        }
     }
 
     /** What was left needs no answer. */
