@@ -238,7 +238,8 @@ class LiveIT {
     void aPageInvitesIsToldWhatHappensAndSpeaksAnotherLanguage() throws Exception {
         try (var journey = journey("invited")) {
             var page = journey.page();
-            page.addInitScript("window.told = []; document.addEventListener('kinetarch', ({detail}) => told.push(detail.what))");
+            page.addInitScript(
+                    "window.told = []; document.addEventListener('kinetarch', ({detail}) => told.push(detail.what))");
             page.navigate(site + "/groups");
             var invitation = page.locator(".invitation");
             assertThat(invitation)
@@ -256,8 +257,7 @@ class LiveIT {
             page.getByLabel("A few words, if you like").fill("Nobody was there");
             press(page, "Send the rating");
             assertThat(page.getByText("Thank you for your rating.")).isVisible();
-            assertThat(page.evaluate("told.join(' ')"))
-                    .isEqualTo("shown invited opened started ended rated");
+            assertThat(page.evaluate("told.join(' ')")).isEqualTo("shown invited opened started ended rated");
 
             page.evaluate("kinetarch['tarnwick/booking-site'].close()");
             page.evaluate("kinetarch['tarnwick/booking-site'].speak('de')");
@@ -413,7 +413,8 @@ class LiveIT {
                 page.waitForTimeout(200);
                 page.reload();
             }
-            assertThat(page.getByText("Ihre Nachricht an Tarnwick Sound Ferries")).isVisible();
+            assertThat(page.getByText("Ihre Nachricht an Tarnwick Sound Ferries"))
+                    .isVisible();
             link.click();
             assertThat(page.getByText("Ja, an der Leine.")).isVisible();
             assertThat(page.getByText("Bitte um Antwort: passt mein Hund in den Salon?"))
