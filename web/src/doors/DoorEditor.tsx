@@ -108,7 +108,7 @@ export function DoorEditor({
         </Field>
         <Field label="Goes on for">
           <InputNumber
-            aria-label="Days for which the link in a mail opens the conversation again"
+            aria-label="Days for which the link in a mail leads back"
             min={1}
             max={365}
             precision={0}
