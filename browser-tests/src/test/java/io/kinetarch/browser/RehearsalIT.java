@@ -124,7 +124,7 @@ class RehearsalIT {
         journey.open("/checks" + MONDAY);
         var row = page.getByLabel("Sailing desk empty");
         assertThat(row.getByText("blocks going live")).isVisible();
-        assertThat(page.getByText("all 11 hold on the draft")).isVisible();
+        assertThat(page.getByText("all 12 hold on the draft")).isVisible();
     }
 
     /** The rung that moves the chat comes later: the check says at which step it goes wrong, and the plan cannot go live. */
@@ -136,7 +136,7 @@ class RehearsalIT {
         journey.button("Save to draft").click();
         assertThat(page.getByText("Draft, 2 changed since live revision 1")).isVisible();
         journey.open("/checks" + MONDAY);
-        assertThat(page.getByText("2 of 11 fail on the draft")).isVisible();
+        assertThat(page.getByText("2 of 12 fail on the draft")).isVisible();
         assertThat(page.getByLabel("Sailing desk empty")
                         .getByText(Pattern.compile("Step \\d+: Rosa T\\. is not offered this chat now")))
                 .isVisible();
