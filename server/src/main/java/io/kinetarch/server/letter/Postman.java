@@ -19,7 +19,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.mail.MailException;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.mail.javamail.MimeMessageHelper;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -104,7 +103,8 @@ class Postman {
             message.setHeader("Content-Language", letter.language());
             sender.send(message);
             mapper.sent(letter.id(), clock.instant(), Sha256.of(token));
-        } catch (MailException | MessagingException | UnsupportedEncodingException e) {
+        } catch (MessagingException | UnsupportedEncodingException | RuntimeException e) {
+            // Whatever is wrong with one letter, the others go out.
             var next = letter.tries() < TRIED_AGAIN_AFTER.size()
                     ? clock.instant().plus(TRIED_AGAIN_AFTER.get(letter.tries()))
                     : null;
