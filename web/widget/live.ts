@@ -43,6 +43,8 @@ export class LiveDoor {
   private connected = true;
   private trouble: string | null = null;
   private rated = false;
+  /** Whether the visitor ended the chat before it had started. */
+  private leaving = false;
   private letter: LetterLink | null = null;
   private earlier: Line[] = [];
   /** Whether whoever came by a letter has begun to go on. */
@@ -346,7 +348,11 @@ export class LiveDoor {
         }, TYPING_MILLIS);
       },
       onWay: (way) => (way === 'message' ? this.toForm() : void this.choose(way, {})),
-      onEnd: () => void this.doIn((claim) => this.visit.leave(claim)),
+      onEnd: () => {
+        // Whoever ends a chat that is being started means it all the same.
+        if (this.claim) void this.doIn((claim) => this.visit.leave(claim));
+        else this.leaving = true;
+      },
       onRate: (mark, comment) => void this.rate(mark, comment),
       onKeep: () => this.keepTranscript(),
     };
@@ -385,6 +391,7 @@ export class LiveDoor {
     this.trouble = null;
     this.chosen = 'waiting';
     this.show();
+    this.leaving = false;
     const key = crypto.randomUUID();
     const language = this.door.language;
     const { facts, signature, page, returning } = this;
@@ -396,6 +403,10 @@ export class LiveDoor {
         this.listen(claim);
         this.tell('started');
         if (this.letter) await this.visit.goesOn(this.letter, claim);
+        if (this.leaving) {
+          this.leaving = false;
+          void this.doIn((started) => this.visit.leave(started));
+        }
         void this.send(); // what was written while it started
         return claim;
       } catch (failure) {
