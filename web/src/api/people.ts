@@ -79,8 +79,11 @@ export function useTakePeople(plan: string) {
 
 export function useKeepPicture() {
   return useMutation({
-    mutationFn: (file: Blob) =>
-      call<{ picture: string }>('POST', '/pictures', { file, type: 'application/octet-stream' }),
+    mutationFn: ({ file, whole }: { file: Blob; whole: boolean }) =>
+      call<{ picture: string }>('POST', `/pictures?shape=${whole ? 'WHOLE' : 'PORTRAIT'}`, {
+        file,
+        type: 'application/octet-stream',
+      }),
   });
 }
 

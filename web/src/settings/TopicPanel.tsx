@@ -51,7 +51,7 @@ export function TopicPanel({ id }: { id: string }) {
             onChange={(event) => change({ link: event.target.value === '' ? null : event.target.value })}
           />
         </Field>
-        <PictureField name={topic.name} wordless value={topic.picture ?? null} onChange={(picture) => change({ picture })} />
+        <PictureField name={topic.name} whole value={topic.picture ?? null} onChange={(picture) => change({ picture })} />
         <Field label="Buttons">
           <Select
             mode="multiple"

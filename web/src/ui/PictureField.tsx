@@ -4,25 +4,29 @@ import { useKeepPicture } from '../api/people';
 import { ErrorNote } from './ErrorNote';
 import { Portrait } from './Portrait';
 
-/** An operator's picture, sent and made small as soon as it is chosen. */
+/** A picture, sent and made small as soon as it is chosen. */
 export function PictureField({
   name,
   value,
   onChange,
   wordless = false,
+  whole = false,
 }: {
   name: string;
   value: string | null;
   onChange: (picture: string | null) => void;
   /** Whether initials in a picture's place would say nothing. */
   wordless?: boolean;
+  /** Whether all of it is kept, rather than a small square for a face. */
+  whole?: boolean;
 }) {
   const keep = useKeepPicture();
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
       <div className="picture-field">
-        {(value || !wordless) && <Portrait name={name} picture={value} size={48} />}
+        {whole && value && <img className="whole-picture" src={`/api/v1/pictures/${value}`} alt="" />}
+        {!whole && (value || !wordless) && <Portrait name={name} picture={value} size={48} />}
         <Button loading={keep.isPending} onClick={() => input.current?.click()}>
           {value ? 'Another picture…' : 'Picture…'}
         </Button>
@@ -37,7 +41,7 @@ export function PictureField({
           onChange={(event) => {
             const file = event.target.files?.[0];
             event.target.value = '';
-            if (file) keep.mutate(file, { onSuccess: ({ picture }) => onChange(picture) });
+            if (file) keep.mutate({ file, whole }, { onSuccess: ({ picture }) => onChange(picture) });
           }}
         />
       </div>

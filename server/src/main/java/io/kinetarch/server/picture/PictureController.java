@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -30,12 +31,13 @@ class PictureController {
     /** A stored picture by its name. */
     record PictureName(String picture) {}
 
-    /** Keeps a picture (JPEG, PNG, GIF or BMP of at most 1 MB), made small and square. */
+    /** Keeps a picture (JPEG, PNG, GIF or BMP of at most 1 MB), made small, and square where no shape is asked for. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    PictureName keep(HttpServletRequest request) throws IOException {
-        return new PictureName(
-                pictures.keep(SentFile.read(request, MOST_MEGABYTES, "Make it smaller; 400 × 400 pixels are plenty.")));
+    PictureName keep(@RequestParam(defaultValue = "PORTRAIT") PictureShape shape, HttpServletRequest request)
+            throws IOException {
+        return new PictureName(pictures.keep(
+                SentFile.read(request, MOST_MEGABYTES, "Make it smaller; 800 × 800 pixels are plenty."), shape));
     }
 
     @GetMapping(path = "/{name}", produces = MediaType.IMAGE_JPEG_VALUE)

@@ -31,14 +31,15 @@ public class Pictures {
     }
 
     /** Keeps a picture, made small; tells its name. One is made small at a time: some formats unpack all their points at once. */
-    public String keep(byte[] sent) {
-        return store(small(sent));
+    public String keep(byte[] sent, PictureShape shape) {
+        return store(small(sent, shape));
     }
 
-    private byte[] small(byte[] sent) {
+    /** A picture made small, and nothing kept of it. */
+    public byte[] small(byte[] sent, PictureShape shape) {
         oneAtATime.lock();
         try {
-            return PortraitShape.of(sent);
+            return shape.of(sent);
         } finally {
             oneAtATime.unlock();
         }
@@ -63,7 +64,7 @@ public class Pictures {
     public void keepAll(Map<String, String> sent) {
         sent.forEach((name, base64) -> {
             byte[] jpeg = Base64.getDecoder().decode(base64);
-            small(jpeg);
+            small(jpeg, PictureShape.PORTRAIT);
             if (!hash(jpeg).equals(name)) {
                 throw new Refusal(
                         Kind.INVALID_DOCUMENT,

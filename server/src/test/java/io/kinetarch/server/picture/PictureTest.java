@@ -36,6 +36,21 @@ class PictureTest {
     }
 
     @Test
+    void aPictureThatSaysSomethingIsKeptWhole() throws IOException {
+        String name = api.postBytes("/api/v1/pictures?shape=WHOLE", png(2400, 1200, Color.ORANGE))
+                .ok()
+                .body()
+                .path("picture")
+                .asString();
+
+        var kept = ImageIO.read(new ByteArrayInputStream(
+                TestServer.running().bean(Pictures.class).jpeg(name)));
+        assertThat(kept.getWidth()).isEqualTo(800);
+        assertThat(kept.getHeight()).isEqualTo(400);
+        api.postBytes("/api/v1/pictures?shape=ROUND", png(8, 8, Color.ORANGE)).problem(400, "invalid-parameter", null);
+    }
+
+    @Test
     void whatIsNoPictureIsRefused() throws IOException {
         api.postBytes("/api/v1/pictures", "<svg onload=alert(1)>".getBytes(StandardCharsets.UTF_8))
                 .problem(400, "unreadable-file", null);
