@@ -1,6 +1,8 @@
 package io.kinetarch.server;
 
+import io.kinetarch.server.installation.SealCommand;
 import io.kinetarch.server.rehearsal.CheckCommand;
+import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -19,7 +21,10 @@ import org.springframework.scheduling.annotation.EnableScheduling;
 @EnableScheduling
 @MapperScan(annotationClass = Mapper.class)
 public class KinetarchApplication {
-    public static void main(String[] args) {
+    public static void main(String[] args) throws IOException {
+        if (args.length > 0 && args[0].equals("seal")) {
+            System.exit(new SealCommand(System.out).run());
+        }
         if (args.length > 0 && args[0].equals("check")) {
             System.exit(new CheckCommand(System.out).run(List.of(args).subList(1, args.length)));
         }
