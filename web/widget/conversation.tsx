@@ -1,8 +1,10 @@
 /** @jsxImportSource preact */
 import { useLayoutEffect, useRef } from 'preact/hooks';
 import type { Line } from './document';
+import { endingsOf } from './files';
 import { fill } from './fill';
 import { Form } from './form';
+import { stretches } from './links';
 import type { Scene } from './states';
 
 /** What was said, the newest in sight. */
@@ -20,7 +22,7 @@ export function Conversation({ door, view, actions }: Scene) {
             <bdi>{author(line, { door, view })}</bdi>
             {line.at && <time dateTime={line.at}>{timeOf(line.at, door.locale)}</time>}
           </b>
-          <span dir="auto">{line.from === 'plan' ? fill(line.text, door, view.known) : line.text}</span>
+          {line.file ? <SentFile line={line} /> : <Said text={line.from === 'plan' ? fill(line.text, door, view.known) : line.text} />}
           {line.picture && <img class="said-picture" src={line.picture} alt="" />}
           {line.mark && <small class={`mark mark-${line.mark}`}>{door.words[line.mark] ?? line.mark}</small>}
         </p>
@@ -28,6 +30,33 @@ export function Conversation({ door, view, actions }: Scene) {
       <Offers line={view.lines.at(-1)} actions={actions} />
       {view.typing && view.known.operator && <p class="typing">{door.words.typing?.replace('{operator}', view.known.operator.name)}</p>}
     </div>
+  );
+}
+
+/** Words, their addresses to be followed. */
+function Said({ text }: { text: string }) {
+  return (
+    <span dir="auto">
+      {stretches(text).map(({ text: words, href }) =>
+        href ? (
+          <a href={href} target="_blank" rel="noopener noreferrer nofollow">
+            {words}
+          </a>
+        ) : (
+          words
+        ),
+      )}
+    </span>
+  );
+}
+
+/** A file, which is saved by a press, and its picture where it is one. */
+function SentFile({ line: { text, file } }: { line: Line }) {
+  return (
+    <a class="file" href={file?.address} download={text} target="_blank" rel="noopener">
+      {file?.preview && <img class="said-picture" src={file.preview} alt="" />}
+      <bdi>{text}</bdi>
+    </a>
   );
 }
 
@@ -59,7 +88,7 @@ function timeOf(at: string, locale: string): string {
 /** Questions that came up on the way. */
 export function AskedOnTheWay({ door, view, actions }: Scene) {
   if (view.asked.length === 0) return null;
-  return <Form door={door} questions={view.asked} consent={null} submit={door.words.send ?? ''} known={view.answers} onSend={actions.onAnswers} />;
+  return <Form door={door} questions={view.asked} consents={[]} submit={door.words.send ?? ''} known={view.answers} onSend={actions.onAnswers} />;
 }
 
 const WAY_WORDS = { message: 'leaveMessage', 'call-back': 'callBack', bot: 'goOnWithBot' } as const;
@@ -108,10 +137,35 @@ export function Composer({ door, actions }: Scene) {
         <button type="button" class="main" onClick={send}>
           <span>{door.words.send}</span>
         </button>
+        {door.files && <Attach door={door} onFile={actions.onFile} />}
         <button type="button" onClick={actions.onEnd}>
           <span>{door.words.end}</span>
         </button>
       </div>
     </div>
+  );
+}
+
+function Attach({ door, onFile }: { door: Scene['door']; onFile: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <button type="button" onClick={() => input.current?.click()}>
+        <span>{door.words.attach}</span>
+      </button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        id="file"
+        aria-label={door.words.attach}
+        accept={door.files ? endingsOf(door.files.kinds).map((ending) => `.${ending}`).join(',') : undefined}
+        onChange={(event) => {
+          const file = event.currentTarget.files?.[0];
+          if (file) onFile(file);
+          event.currentTarget.value = '';
+        }}
+      />
+    </>
   );
 }

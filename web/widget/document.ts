@@ -5,6 +5,8 @@ type Schemas = components['schemas'];
 /** A door in one language, as it is published. */
 export type DoorDocument = Schemas['DoorDocument'];
 export type AskedQuestion = Schemas['AskedQuestion'];
+export type AskedConsent = Schemas['AskedConsent'];
+export type SaidFile = Schemas['SaidFile'];
 export type Said = Schemas['Said'];
 export type DoorNow = Schemas['DoorNow'];
 export type FactSignature = Schemas['FactSignature'];
@@ -44,6 +46,7 @@ export type DoorState = (typeof STATES)[number];
 /** What is known while a door is shown; what is not known is left out of the texts. */
 export interface Known {
   visitor?: string | undefined;
+  email?: string | undefined;
   operator?: { name: string; picture?: string | undefined; bot?: boolean } | undefined;
   /** How many wait before the visitor. */
   position?: number | undefined;
@@ -67,6 +70,8 @@ export interface Line {
   /** What may be said next by a press of a button. */
   offers?: string[];
   picture?: string | undefined;
+  /** A file that was sent; the text is its name. */
+  file?: { address: string; preview?: string | undefined } | undefined;
 }
 
 /** A way out of waiting. */
@@ -91,6 +96,12 @@ export interface View {
   rated: boolean;
   /** Whether it is a conversation that the link in a mail opened, and may be gone on with. */
   letter: boolean;
+  /** Whether what the door asks to agree to was asked already. */
+  agreed: boolean;
+  /** Whether another chat can be started, or a message left. */
+  canStart: boolean;
+  /** Where the transcript was sent to; null if nowhere. */
+  mailedTo: string | null;
   /** What is to be said besides, such as that the connection is being made again. */
   notice: string | null;
   /** Whether visitors meet it, rather than somebody who looks at it in a preview. */
@@ -98,4 +109,4 @@ export interface View {
 }
 
 /** What a preview need not know. */
-export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, rated: false, letter: false, notice: null, live: false } satisfies Partial<View>;
+export const NOT_LIVE = { asked: [], ways: [], answers: {}, typing: false, rated: false, letter: false, agreed: false, canStart: true, mailedTo: null, notice: null, live: false } satisfies Partial<View>;

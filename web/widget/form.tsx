@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 import type { ComponentChildren } from 'preact';
-import type { AskedQuestion, DoorDocument, Said } from './document';
+import type { AskedConsent, AskedQuestion, DoorDocument, Said } from './document';
 
 /** As many choices as fit a phone stand as a list; more fold into one. */
 const MOST_LISTED = 7;
@@ -30,26 +30,27 @@ export function Words({ said, door, place, lines }: WordsProps) {
 interface FormProps {
   door: DoorDocument;
   questions: AskedQuestion[];
-  consent: Said | null;
+  consents: AskedConsent[];
   submit: string;
   /** What the page told already. */
   known?: Answers;
   /** Between the questions and the button. */
   children?: ComponentChildren;
-  onSend: (answers: Answers) => void;
+  /** @param agreed ids of what was agreed to */
+  onSend: (answers: Answers, agreed: string[]) => void;
 }
 
 /**
  * A form that checks by itself, in the door's language: each field by HTML's own rules for its kind, the message beside the
  * field, the first faulty field in focus.
  */
-export function Form({ door, questions, consent, submit, known = {}, children, onSend }: FormProps) {
+export function Form({ door, questions, consents, submit, known = {}, children, onSend }: FormProps) {
   function send(event: Event) {
     event.preventDefault();
     const form = event.currentTarget as HTMLFormElement;
     const faulty = controls(form).filter((control) => !isAnswered(control, door));
     faulty[0]?.focus();
-    if (faulty.length === 0) onSend(answersOf(form));
+    if (faulty.length === 0) onSend(answersOf(form), agreedIn(form));
   }
   return (
     <form noValidate onSubmit={send}>
@@ -60,15 +61,17 @@ export function Form({ door, questions, consent, submit, known = {}, children, o
           <Single key={question.id} question={question} door={door} known={known[question.id]} />
         ),
       )}
-      {consent && (
-        <div class="field">
+      {consents.map(({ id, text, required }) => (
+        <div key={id} class="field">
           <label class="option">
-            <input type="checkbox" required aria-describedby="consent-wrong" />
-            <Words said={consent} door={door} place="CONSENT" lines={5} />
+            <input type="checkbox" data-consent={id} required={required} aria-describedby={`consent-${id}-wrong`} />
+            <span>
+              <Words said={text} door={door} place="CONSENT" lines={5} /> <small>({required ? door.words.required : door.words.optional})</small>
+            </span>
           </label>
-          <p class="wrong" id="consent-wrong" role="alert" />
+          <p class="wrong" id={`consent-${id}-wrong`} role="alert" />
         </div>
-      )}
+      ))}
       {children}
       <button type="submit" class="main" data-place={submit}>
         <span>{submit}</span>
@@ -77,15 +80,14 @@ export function Form({ door, questions, consent, submit, known = {}, children, o
   );
 }
 
-/** The consent text, where the door asks to agree to it. */
-export function consentOf(door: DoorDocument): Said | null {
-  return door.consent ? (door.texts.CONSENT ?? null) : null;
-}
-
 type Control = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
 
 function controls(form: HTMLFormElement): Control[] {
   return [...form.querySelectorAll<Control>('input, select, textarea')];
+}
+
+function agreedIn(form: HTMLFormElement): string[] {
+  return [...form.querySelectorAll<HTMLInputElement>('[data-consent]:checked')].map((box) => box.dataset.consent ?? '');
 }
 
 function answersOf(form: HTMLFormElement): Answers {

@@ -1,4 +1,5 @@
-import type { DoorDocument, DoorNow, DoorState, FactSignature, Line, Mark, View, VisitView, Way } from './document';
+import type { DoorDocument, DoorNow, DoorState, FactSignature, Line, Mark, SaidFile, View, VisitView, Way } from './document';
+import { whyNot } from './files';
 import type { Answers } from './form';
 import { dueInvitation } from './invitations';
 import { Kept } from './kept';
@@ -25,6 +26,8 @@ interface Sending {
   text: string;
   at: string;
   refused: boolean;
+  /** To be sent under its name; none where words are. */
+  file?: File;
 }
 
 /** A door of a live plan on a page: shows how it stands, and the chat that its visitor has through it. */
@@ -43,6 +46,7 @@ export class LiveDoor {
   private connected = true;
   private trouble: string | null = null;
   private rated = false;
+  private mailedTo: string | null = null;
   /** Whether the visitor ended the chat before it had started. */
   private leaving = false;
   private letter: LetterLink | null = null;
@@ -126,6 +130,8 @@ export class LiveDoor {
     tell: (facts, signature) => {
       this.facts = signature ? facts : { ...this.facts, ...facts };
       this.signature = signature ?? null;
+      // A chat that runs hears of it too; one that starts takes it along.
+      void this.doIn((claim) => this.visit.tell(claim, this.facts, this.signature));
       this.show();
     },
     speak: (language) => void this.speak(language),
@@ -235,6 +241,7 @@ export class LiveDoor {
     this.lines.clear();
     this.sending = [];
     this.rated = false;
+    this.mailedTo = null;
     this.stageTold = null;
     this.connected = true;
     this.marked = { got: 0, read: 0 };
@@ -252,6 +259,7 @@ export class LiveDoor {
         key: line.key ?? null,
         offers: line.offers,
         picture: line.picture ? `${this.visit.base}/${line.picture}` : undefined,
+        file: line.file ? this.fileOf(line.file) : undefined,
       });
       this.sending = this.sending.filter(({ key }) => key !== line.key);
     }
@@ -268,6 +276,10 @@ export class LiveDoor {
     }
     this.mark();
     this.show();
+  }
+
+  private fileOf({ address, preview }: SaidFile): Line['file'] {
+    return { address: `${this.visit.base}/${address}`, preview: preview ? `${this.visit.base}/${preview}` : undefined };
   }
 
   private typed() {
@@ -323,16 +335,18 @@ export class LiveDoor {
       onStart: () => {
         if (this.view?.stage === 'ended') this.forget();
         this.goesOn = true;
-        this.chosen = !this.now.open ? 'message' : this.door.questions.length > 0 || this.door.consent ? 'questions' : 'waiting';
-        if (this.chosen === 'waiting') void this.startChat({});
+        this.chosen = !this.now.open ? 'message' : this.door.questions.length + this.door.consents.length > 0 ? 'questions' : 'waiting';
+        if (this.chosen === 'waiting') void this.startChat({}, []);
         this.show();
       },
       onDismiss: () => {
         this.answered('dismissed');
         this.show();
       },
-      onAnswers: (answers) => void (this.claim ? this.doIn((claim) => this.visit.answer(claim, answers)) : this.startChat(answers)),
-      onMessage: (answers) => void this.leaveMessage(answers),
+      onAnswers: (answers, agreed) =>
+        void (this.claim ? this.doIn((claim) => this.visit.answer(claim, answers)) : this.startChat(answers, agreed)),
+      onMessage: (answers, agreed) => void this.leaveMessage(answers, agreed),
+      onFile: (file) => this.sendFile(file),
       onLine: (text) => {
         this.halfTyped = '';
         this.sending.push({ key: crypto.randomUUID(), text, at: new Date().toISOString(), refused: false });
@@ -355,6 +369,8 @@ export class LiveDoor {
       },
       onRate: (mark, comment) => void this.rate(mark, comment),
       onKeep: () => this.keepTranscript(),
+      onPrint: () => this.printTranscript(),
+      onMail: (address) => void this.mailTranscript(address),
     };
   }
 
@@ -387,7 +403,7 @@ export class LiveDoor {
     this.show();
   }
 
-  private async startChat(answers: Answers) {
+  private async startChat(answers: Answers, consents: string[]) {
     this.trouble = null;
     this.chosen = 'waiting';
     this.show();
@@ -397,7 +413,7 @@ export class LiveDoor {
     const { facts, signature, page, returning } = this;
     for (;;) {
       try {
-        const claim = await this.visit.start({ key, language, page, returning, consent: true, answers, facts, signature });
+        const claim = await this.visit.start({ key, language, page, returning, consents, answers, facts, signature });
         if (claim.doubt) this.report(claim.doubt);
         this.kept.keep(claim);
         this.listen(claim);
@@ -424,8 +440,8 @@ export class LiveDoor {
     }
   }
 
-  private async leaveMessage(answers: Answers) {
-    const claim = this.claim ?? (await this.startChat({}));
+  private async leaveMessage(answers: Answers, agreed: string[]) {
+    const claim = this.claim ?? (await this.startChat({}, agreed));
     if (claim) await this.choose(answers['call-back'] ? 'call-back' : 'message', answers);
   }
 
@@ -456,7 +472,8 @@ export class LiveDoor {
     this.sendingNow = true;
     for (let next = this.next(); next && this.claim; next = this.next()) {
       try {
-        await this.visit.say(this.claim, next.key, next.text);
+        if (next.file) await this.visit.send(this.claim, next.key, next.file);
+        else await this.visit.say(this.claim, next.key, next.text);
         const sent = next.key;
         if (this.sending.some(({ key }) => key === sent)) {
           await this.wire?.catchUp();
@@ -466,6 +483,7 @@ export class LiveDoor {
         if (failure instanceof Refused && failure.status !== 503 && failure.status !== 429) {
           next.refused = true;
           this.report(failure.message);
+          if (next.file) this.trouble = this.door.words.fileNotTaken ?? null;
         } else {
           if (!(failure instanceof Refused)) this.connected = false;
           this.show();
@@ -475,6 +493,13 @@ export class LiveDoor {
       this.show();
     }
     this.sendingNow = false;
+  }
+
+  private sendFile(file: File) {
+    this.trouble = whyNot(file, this.door);
+    if (!this.trouble) this.sending.push({ key: crypto.randomUUID(), text: file.name, at: new Date().toISOString(), refused: false, file });
+    this.show();
+    void this.send();
   }
 
   private next(): Sending | undefined {
@@ -493,6 +518,24 @@ export class LiveDoor {
       this.marked = { got: this.last, read };
       this.visit.mark(claim, this.last, read).catch(() => undefined); // the next one tells it too
     }, MARK_MILLIS);
+  }
+
+  /** Opens what was said as a page of its own, which prints well. */
+  private printTranscript() {
+    const { claim, visit, door } = this;
+    if (claim) window.open(`${visit.base}/door/${visit.plan}/${visit.door}/${door.language}#transcript=${claim.chat}.${claim.token}`, '_blank', 'noopener');
+  }
+
+  private async mailTranscript(address: string) {
+    if (!this.claim) return;
+    try {
+      await this.visit.mailTranscript(this.claim, address);
+      this.mailedTo = address;
+      this.trouble = null;
+      this.show();
+    } catch (failure) {
+      this.fail(failure);
+    }
   }
 
   private keepTranscript() {
@@ -524,7 +567,8 @@ export class LiveDoor {
       returning: this.returning,
       invitation: this.invitation,
       known: {
-        visitor: this.facts[this.door.facts.find(({ kind }) => kind === 'NAME')?.key ?? ''],
+        visitor: this.fact('NAME'),
+        email: this.fact('EMAIL'),
         operator: operator
           ? { name: operator.name, bot: operator.bot, picture: operator.picture ? `${this.visit.base}/${operator.picture}` : undefined }
           : undefined,
@@ -539,9 +583,16 @@ export class LiveDoor {
       typing: Date.now() < this.typingUntil,
       rated: this.rated,
       letter: this.letter !== null && !this.claim,
+      agreed: this.claim !== null,
+      canStart: this.now.open || this.door.whenClosed === 'MESSAGE_FORM',
+      mailedTo: this.mailedTo,
       notice: this.connected ? this.trouble : (this.door.words.connecting ?? null),
       live: true,
     };
+  }
+
+  private fact(kind: DoorDocument['facts'][number]['kind']): string | undefined {
+    return this.facts[this.door.facts.find((fact) => fact.kind === kind)?.key ?? ''];
   }
 
   /** What the page told that answers a question. */

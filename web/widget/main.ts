@@ -1,5 +1,6 @@
 import { LiveDoor } from './live';
 import { handToPage, type Told } from './page';
+import { showTranscript } from './print';
 import { Refused, Visit } from './visit';
 
 export { showDoor } from './mount';
@@ -18,21 +19,31 @@ async function start({ src, dataset }: HTMLScriptElement) {
   const host = document.createElement('div');
   if (dataset.alone !== undefined) host.dataset.framed = '';
   await body();
+  const printed = dataset.alone === undefined ? null : secret('transcript');
+  if (printed) {
+    const { document: shown } = await visit.load(dataset.language);
+    showTranscript(shown, await visit.view({ chat: Number(printed.id), token: printed.token }, 0));
+    return;
+  }
   document.body.append(host);
   try {
     const told = facts(name);
     const live = await LiveDoor.start(host, visit, dataset.language, told.facts, told.signature, dataset.alone === undefined ? location.href : null);
     handToPage(`${plan}/${door}`, live);
-    const link = dataset.alone === undefined ? null : /^#letter=(\d+)\.([\w-]+)$/.exec(location.hash);
-    if (link) {
-      // Whoever looks over a shoulder, or at the history, is not to find the way in.
-      history.replaceState(null, '', location.pathname);
-      await live.openLetter({ letter: link[1] ?? '', token: link[2] ?? '' });
-    }
+    const link = dataset.alone === undefined ? null : secret('letter');
+    if (link) await live.openLetter({ letter: link.id, token: link.token });
   } catch (failure) {
     host.remove();
     console.warn(`${name} shows nothing: ${why(failure, visit.base)}`);
   }
+}
+
+/** What the address says after "#", such as letter=12.token: taken out, so that nobody finds the way in by looking at it. */
+function secret(kind: string): { id: string; token: string } | null {
+  const [, found, id = '', token = ''] = /^#(\w+)=(\d+)\.([\w-]+)$/.exec(location.hash) ?? [];
+  if (found !== kind) return null;
+  history.replaceState(null, '', location.pathname);
+  return { id, token };
 }
 
 function why(failure: unknown, base: string): string {

@@ -4,7 +4,8 @@ import { useState } from 'preact/hooks';
 import { AskedOnTheWay, Composer, Conversation, Ways } from './conversation';
 import type { DoorDocument, DoorState, TextKind, View, Way } from './document';
 import { count, fill, waitWords } from './fill';
-import { type Answers, consentOf, Form, foreign, Words } from './form';
+import { type Answers, Form, foreign, Words } from './form';
+import { Transcript } from './transcript';
 import { Rating } from './rating';
 
 /** What a door tells whoever shows it. */
@@ -13,14 +14,18 @@ export interface Actions {
   onClose: () => void;
   onStart: () => void;
   onDismiss: () => void;
-  onAnswers: (answers: Answers) => void;
-  onMessage: (answers: Answers) => void;
+  /** @param agreed ids of what was agreed to */
+  onAnswers: (answers: Answers, agreed: string[]) => void;
+  onMessage: (answers: Answers, agreed: string[]) => void;
+  onFile: (file: File) => void;
   onLine: (text: string) => void;
   onTyping: (text: string) => void;
   onWay: (way: Way) => void;
   onEnd: () => void;
   onRate: (rating: number, comment: string) => void;
   onKeep: () => void;
+  onPrint: () => void;
+  onMail: (address: string) => void;
 }
 
 export interface Scene {
@@ -83,7 +88,7 @@ function Threshold(scene: Scene) {
   );
 }
 
-function Press({ words, main = false, onPress }: { words: string | undefined; main?: boolean; onPress: () => void }) {
+export function Press({ words, main = false, onPress }: { words: string | undefined; main?: boolean; onPress: () => void }) {
   return (
     <button type="button" class={main ? 'main' : undefined} onClick={onPress}>
       <span>{words}</span>
@@ -106,7 +111,7 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
       <Form
         door={scene.door}
         questions={scene.door.questions}
-        consent={consentOf(scene.door)}
+        consents={scene.door.consents}
         submit={scene.door.words.start ?? ''}
         known={scene.view.answers}
         onSend={scene.actions.onAnswers}
@@ -158,7 +163,7 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
       <Form
         door={scene.door}
         questions={scene.door.message}
-        consent={consentOf(scene.door)}
+        consents={scene.view.agreed ? [] : scene.door.consents}
         submit={scene.door.words.sendMessage ?? ''}
         known={scene.view.answers}
         onSend={scene.actions.onMessage}
@@ -181,8 +186,12 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
       )}
       {scene.view.lines.length > 0 && scene.view.live && <Conversation {...scene} />}
       {scene.door.ending.rating && !scene.view.letter && <Rating {...scene} />}
-      {scene.door.ending.transcript && <Press words={scene.door.words.keep} onPress={scene.actions.onKeep} />}
-      <Press words={scene.view.letter ? scene.door.words.goOn : scene.door.words.again} onPress={scene.actions.onStart} />
+      {scene.door.ending.transcript && !scene.view.letter && <Transcript {...scene} />}
+      {scene.view.canStart ? (
+        <Press words={scene.view.letter ? scene.door.words.goOn : scene.door.words.again} onPress={scene.actions.onStart} />
+      ) : (
+        <Text scene={scene} kind="CLOSED" lines={4} />
+      )}
     </>
   ),
 };

@@ -46,7 +46,8 @@ export class Visit {
     language: string;
     page: string | null;
     returning: boolean;
-    consent: boolean;
+    /** Ids of what was agreed to. */
+    consents: string[];
     answers: Answers;
     facts: Record<string, string>;
     signature: FactSignature | null;
@@ -77,6 +78,19 @@ export class Visit {
     return this.call('POST', `/chats/${claim.chat}/messages`, { key, text }, claim);
   }
 
+  /** What the page knows of its visitor by now. */
+  async tell(claim: Claim, facts: Record<string, string>, signature: FactSignature | null) {
+    return this.call('POST', `/chats/${claim.chat}/facts`, { facts, signature }, claim);
+  }
+
+  async send(claim: Claim, key: string, file: File) {
+    return this.call('POST', `/chats/${claim.chat}/files?key=${key}&name=${encodeURIComponent(file.name)}`, file, claim);
+  }
+
+  async mailTranscript(claim: Claim, email: string) {
+    return this.call('POST', `/chats/${claim.chat}/transcript`, { email }, claim);
+  }
+
   async answer(claim: Claim, answers: Answers) {
     return this.call('POST', `/chats/${claim.chat}/answers`, { answers }, claim);
   }
@@ -103,13 +117,14 @@ export class Visit {
 
   private async call<T>(method: string, path: string, body?: unknown, claim?: { token: string }): Promise<T> {
     const headers: Record<string, string> = {};
-    if (body !== undefined) headers['Content-Type'] = 'application/json';
+    const file = body instanceof Blob;
+    if (body !== undefined) headers['Content-Type'] = file ? 'application/octet-stream' : 'application/json';
     if (claim) headers['X-Chat-Token'] = claim.token;
     const response = await fetch(`${this.base}/visit/${this.plan}${path}`, {
       method,
       headers,
       credentials: 'omit',
-      ...(body !== undefined && { body: JSON.stringify(body) }),
+      ...(body !== undefined && { body: file ? body : JSON.stringify(body) }),
     });
     const text = await response.text();
     if (!response.ok) throw new Refused(response.status, detailOf(text) ?? response.statusText);

@@ -18,6 +18,9 @@ const noActions = (): Actions => ({
   onEnd: vi.fn(),
   onRate: vi.fn(),
   onKeep: vi.fn(),
+  onPrint: vi.fn(),
+  onMail: vi.fn(),
+  onFile: vi.fn(),
 });
 
 function view(state: View['state'], part: Partial<View> = {}): View {
@@ -127,7 +130,7 @@ describe('the questions', () => {
     form.querySelector<HTMLInputElement>('[type=checkbox]')?.click();
     send();
     expect(complaints()).toEqual([]);
-    expect(actions.onAnswers).toHaveBeenCalledWith({ topic: 'lost' });
+    expect(actions.onAnswers).toHaveBeenCalledWith({ topic: 'lost' }, ['consent']);
   });
 });
 
@@ -178,7 +181,7 @@ it('a rating is sent with its comment', () => {
 
 it('thanks for a rating instead of asking again', () => {
   const element = show(sampleDoor(), view('ended', { rated: true }));
-  expect(element.querySelector('form')).toBeNull();
+  expect(element.querySelector('form.rating')).toBeNull();
   expect(element.querySelector('[role=status]')?.textContent).toBeTruthy();
 });
 
@@ -188,7 +191,68 @@ it('opens a conversation by its link without asking how it was, and goes on with
   const lines = [{ from: 'operator' as const, name: 'Ana R.', text: 'Yes, on a lead.' }];
   const element = show(door, view('ended', { letter: true, live: true, lines }), actions);
   expect(element.textContent).toContain('Yes, on a lead.');
-  expect(element.querySelector('form')).toBeNull();
+  expect(element.querySelector('form.rating')).toBeNull();
   [...element.querySelectorAll('button')].find(({ textContent }) => textContent === 'Write again')?.click();
   expect(actions.onStart).toHaveBeenCalled();
+});
+
+describe('what is to be agreed to', () => {
+  const news = { id: 'news', text: { text: 'Send me news.', language: 'en' }, required: false };
+  const door = { ...sampleDoor(), questions: [], consents: [...sampleDoor().consents, news] };
+  const boxes = (panel: HTMLElement) => [...panel.querySelectorAll<HTMLInputElement>('[data-consent]')];
+  const send = (panel: HTMLElement) => panel.querySelector('form')?.dispatchEvent(new Event('submit', { bubbles: true, cancelable: true }));
+
+  it('is asked one by one, and only what is required keeps anybody', () => {
+    const actions = noActions();
+    const panel = show(door, view('questions'), actions);
+    send(panel);
+    expect(actions.onAnswers).not.toHaveBeenCalled();
+    expect(panel.querySelector('#consent-consent-wrong')?.textContent).toBe(door.words.mustAgree);
+    boxes(panel)[0]?.click();
+    send(panel);
+    expect(actions.onAnswers).toHaveBeenLastCalledWith({}, ['consent']);
+    boxes(panel)[1]?.click();
+    send(panel);
+    expect(actions.onAnswers).toHaveBeenLastCalledWith({}, ['consent', 'news']);
+  });
+
+  it('is not asked again in the chat', () => {
+    expect(boxes(show(door, view('message', { agreed: true })))).toHaveLength(0);
+  });
+});
+
+describe('the end', () => {
+  it('offers nothing that leads nowhere', () => {
+    const closed = show(sampleDoor(), view('ended', { canStart: false, known: { opens: '2026-12-03T09:00:00Z' } }));
+    expect(closed.textContent).not.toContain('Start another chat');
+    expect(closed.textContent).toContain('Back Thursday');
+  });
+});
+
+describe('what was said', () => {
+  it('shows files by their names, and pictures small', () => {
+    const file = { address: '/visit/files/1/ticket.png', preview: '/visit/files/1/preview' };
+    const panel = show(sampleDoor(), view('chat', { lines: [{ from: 'operator', text: 'ticket.png', file }] }));
+    const link = panel.querySelector<HTMLAnchorElement>('.file');
+    expect(link?.getAttribute('href')).toBe(file.address);
+    expect(link?.getAttribute('download')).toBe('ticket.png');
+    expect(link?.querySelector('img')?.getAttribute('src')).toBe(file.preview);
+  });
+
+  it('has addresses that can be followed, and mark-up that is only words', () => {
+    const panel = show(sampleDoor(), view('chat', { lines: [{ from: 'visitor', text: '<img src=x> https://a.example/' }] }));
+    expect(panel.querySelector('.lines img')).toBeNull();
+    expect(panel.querySelector<HTMLAnchorElement>('.lines a')?.rel).toBe('noopener noreferrer nofollow');
+  });
+
+  it('is kept, printed or sent to an address of theirs', () => {
+    const actions = noActions();
+    const panel = show(sampleDoor(), view('ended', { known: { email: 'robin@ferry.example' } }), actions);
+    const address = panel.querySelector<HTMLInputElement>('#mail-to');
+    expect(address?.value).toBe('robin@ferry.example');
+    address?.form?.dispatchEvent(new Event('submit', { bubbles: true, cancelable: true }));
+    expect(actions.onMail).toHaveBeenCalledWith('robin@ferry.example');
+    const sent = show(sampleDoor(), view('ended', { mailedTo: 'robin@ferry.example' }));
+    expect(sent.querySelector('.transcript [role=status]')?.textContent).toBe('On its way to robin@ferry.example.');
+  });
 });

@@ -128,6 +128,14 @@ export const useReply = (plan: string) =>
     call('POST', `${path(plan)}/chats/${chat}/messages`, { key, text }),
   );
 
+export const useSendFile = (plan: string) =>
+  useDeskCall(plan, ({ chat, key, file }: { chat: number; key: string; file: File }) =>
+    call('POST', `${path(plan)}/chats/${chat}/files?key=${key}&name=${encodeURIComponent(file.name)}`, {
+      file,
+      type: 'application/octet-stream',
+    }),
+  );
+
 /** Where a chat is sent. */
 export type Transfer = { queue: string } | { operator: string } | { skill: string };
 

@@ -12,6 +12,7 @@ import {
   usePlaceAct,
   usePresence,
   useReply,
+  useSendFile,
   useTaking,
   useTransfer,
 } from '../api/desk';
@@ -51,6 +52,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   const presence = usePresence(plan);
   const act = usePlaceAct(plan);
   const reply = useReply(plan);
+  const sendFile = useSendFile(plan);
   const transfer = useTransfer(plan);
   const callIn = useCallIn(plan);
   const markWrong = useMarkWrong(plan);
@@ -71,6 +73,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
         { onError: () => setSending((all) => all.filter((one) => one.key !== key)) },
       );
     },
+    sendFile: (chat, file) => sendFile.mutate({ chat, key: crypto.randomUUID(), file }),
     type: (chat) => {
       if (Date.now() - typed.current < TYPING_MILLIS) return;
       typed.current = Date.now();
@@ -81,7 +84,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
     markWrong: (chat, entry, wrong) => markWrong.mutate({ chat, entry, wrong }),
     take: (queue, takes) => taking.mutate({ queue, takes }),
   };
-  const failure = presence.error ?? act.error ?? reply.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error;
+  const failure = presence.error ?? act.error ?? reply.error ?? sendFile.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error;
   return (
     <Desk
       desk={desk}

@@ -39,6 +39,7 @@ function place(part: Partial<Place>): Place {
     lines: [],
     steps: [],
     transfers: [],
+    takesFiles: false,
     ...part,
   };
 }

@@ -11,6 +11,7 @@ import { type TextKind, TextsEditor, textCount } from '../settings/TextsEditor';
 import type { useElement } from '../plan/useElement';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
+import { Consents, Files } from './DoorAsks';
 import { Cards, Facts, Invitations, Lines } from './DoorLists';
 import { LookEditor } from './LookEditor';
 
@@ -87,9 +88,12 @@ export function DoorEditor({
       </Part>
       <Part title="Questions" short={counted(door.questions.length)}>
         <QuestionsEditor language={language} value={door.questions} onChange={(questions) => change({ questions })} />
-        <Checkbox checked={door.consent} onChange={(event) => change({ consent: event.target.checked })}>
-          and wants the consent text agreed to
-        </Checkbox>
+      </Part>
+      <Part title="To be agreed to" short={counted(door.consents.length)}>
+        <Consents language={language} value={door.consents} onChange={(consents) => change({ consents })} />
+      </Part>
+      <Part title="Files" short={door.files ? `up to ${door.files.megabytes} MB` : 'none'}>
+        <Files value={door.files ?? null} onChange={(files) => change({ files })} />
       </Part>
       <Part title="When closed" short={WHEN_CLOSED.find(({ value }) => value === door.whenClosed)?.label ?? ''}>
         <Field label="A visitor meets">

@@ -28,6 +28,9 @@ const NOWHERE: Actions = {
   onEnd: () => undefined,
   onRate: () => undefined,
   onKeep: () => undefined,
+  onPrint: () => undefined,
+  onMail: () => undefined,
+  onFile: () => undefined,
 };
 
 /** One state of a door, drawn by the visitors' own code at its real width and then made smaller as a whole. */

@@ -13,6 +13,8 @@ export interface DeskActions {
   act: (chat: number, act: PlaceAct) => void;
   reply: (chat: number, text: string) => void;
   type: (chat: number) => void;
+  /** Sends a file; where nothing is kept, none can be sent. */
+  sendFile?: (chat: number, file: File) => void;
   transfer: (chat: number, to: Transfer) => void;
   callIn: (chat: number, operator: string) => void;
   /** Tells that an answer of the bot's is wrong, or is not; where nothing is kept, it cannot be told. */

@@ -3,6 +3,7 @@ import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Colleague, Desk, Place } from '../api/desk';
 import { formatInstant } from '../time/time';
 import { clockWords, secondsSince, timeOfDay } from './clock';
+import { SaidWords } from '../ui/SaidWords';
 import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
 import { markOf, speaker, waitsSince } from './place';
@@ -120,6 +121,7 @@ function Held({ desk, place, at, typing, sending, number, actions }: PlaceProps)
       <Reply place={place} number={number} actions={actions} />
       <div className="place-row">
         <SendOn desk={desk} place={place} actions={actions} />
+        {actions.sendFile && place.takesFiles && <SendFile place={place} send={actions.sendFile} />}
         {place.colleagues.length > 0 && <Button onClick={() => actions.act(place.chat, 'step-out')}>Step out</Button>}
         <Button onClick={() => actions.act(place.chat, 'end')}>End the chat</Button>
       </div>
@@ -194,7 +196,7 @@ function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | '
           <span className="said-who">
             <strong>{speaker(line, place)}</strong> {timeOfDay(line.at)}
           </span>
-          <span dir="auto">{line.text}</span>
+          <SaidWords text={line.text} file={line.file} />
           {line.from === 'bot' && place.bot && <WrongMark place={place} entry={line.number} actions={actions} />}
           {line.from === 'operator' && <small className="soft">{markOf(line, place)}</small>}
         </div>
@@ -291,6 +293,27 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
       />
       <span className="soft">Enter sends · Shift Enter a new line · Alt {number} this place</span>
     </div>
+  );
+}
+
+function SendFile({ place, send }: { place: Place; send: NonNullable<DeskActions['sendFile']> }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button onClick={() => input.current?.click()}>Send a file …</Button>
+      <input
+        ref={input}
+        type="file"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label={`File for ${place.visitor ?? 'the visitor'}`}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) send(place.chat, file);
+        }}
+      />
+    </>
   );
 }
 

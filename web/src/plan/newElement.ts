@@ -98,7 +98,7 @@ const make: Record<ListKind, Maker> = {
       opens: 'BY_HOURS',
       first: { open: 'PEOPLE', closed: 'PEOPLE' },
       questions: [],
-      consent: false,
+      consents: [],
       whenClosed: 'TEXT',
       replyHours: null,
       goOnDays: 14,

@@ -7,6 +7,7 @@ import { usePlace } from '../plan/place';
 import type { ElementKind } from '../api/model';
 import { formatInstant, formatSeconds } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
+import { SaidWords } from '../ui/SaidWords';
 import { LifeLine, lengthOf } from './LifeLine';
 import { outcomeWords } from './outcome';
 
@@ -45,7 +46,9 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
             {data.known.map(({ name, value }) => (
               <Fact key={name} name={name} value={value} />
             ))}
-            {data.consent && <Fact name="Agreed to" value={data.consent} />}
+            {data.consents.map(({ id, text, agreed }) => (
+              <Fact key={id} name={agreed ? 'Agreed to' : 'Did not agree to'} value={text} />
+            ))}
             {data.rating && <Fact name="Rated" value={ratingWords(data.rating)} />}
             <Fact name="Revision" value={String(data.line.revision)} />
           </dl>
@@ -82,7 +85,7 @@ function Entry({ entry, begun }: { entry: RecordEntry; begun: string }) {
       <span className="record-at">{formatSeconds(seconds)}</span>
       {entry.text ? (
         <span>
-          <strong>{entry.author === 'operator' ? entry.operator : entry.author}</strong> <span dir="auto">{entry.text}</span>
+          <strong>{entry.author === 'operator' ? entry.operator : entry.author}</strong> <SaidWords text={entry.text} file={entry.file} />
         </span>
       ) : (
         <span className="soft">

@@ -38,6 +38,10 @@ export function VisitorPane({ name, door, view, onAct }: VisitorPaneProps) {
       // A rehearsal keeps no ratings.
       onRate: () => setRated(true),
       onKeep: () => undefined,
+      onPrint: () => undefined,
+      onMail: () => undefined,
+      // A rehearsal keeps no files; that one came is all it can tell.
+      onFile: (file) => says(file.name),
     };
     showDoor(host.current, door, sceneOf(view, rated), actions);
   }, [name, door, view, rated]);
@@ -98,6 +102,9 @@ function sceneOf(view: VisitView, rated: boolean): View {
     typing: false,
     rated,
     letter: false,
+    agreed: true,
+    canStart: true,
+    mailedTo: null,
     notice: null,
     live: true,
   };

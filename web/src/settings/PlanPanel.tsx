@@ -12,6 +12,7 @@ import { LanguageField } from '../ui/LanguageField';
 import { languagesOf } from '../plan/names';
 import { BotSharesEditor, botWords } from './BotSharesEditor';
 import { PayEditor } from './PayEditor';
+import { ReceiversEditor } from './ReceiversEditor';
 import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
 import { useElement } from '../plan/useElement';
@@ -103,6 +104,9 @@ export function PlanPanel() {
         <BotSharesEditor value={settings.botShares} onChange={(botShares) => change({ botShares })} />
       </Part>
       <LanguageField languages={languages} value={language} onChange={setLanguage} />
+      <Part title="Who hears of chats" short={settings.receivers.map(({ service }) => service).join(', ') || 'nobody'}>
+        <ReceiversEditor value={settings.receivers} onChange={(receivers) => change({ receivers })} />
+      </Part>
       <Part title="Timeouts" short={`reply in ${formatSeconds(settings.timeouts.reply.seconds)}`}>
         <TimeoutsEditor value={settings.timeouts} language={language} onChange={(timeouts) => change({ timeouts })} />
       </Part>

@@ -137,6 +137,14 @@ export const views: View[] = [
     permission: 'RECORDS',
   },
   {
+    path: '/outbox',
+    name: 'Outbox',
+    group: 'Run',
+    ...inTime(() => import('../outbox/OutboxView').then((m) => ({ default: m.OutboxView }))),
+    findings: [],
+    permission: 'RECORDS',
+  },
+  {
     path: '/revisions',
     name: 'Revisions',
     group: 'Run',

@@ -13,12 +13,12 @@ const COMMON_TIMEOUTS: Plan['settings']['timeouts'] = {
 /** A small plan that tests start from. */
 export function samplePlan(): Plan {
   return {
-    schemaVersion: 9,
+    schemaVersion: 11,
     helpPages: [],
     checks: [],
     topics: [],
     bots: [],
-    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], timeouts: COMMON_TIMEOUTS },
+    settings: { name: 'Sample', timeZone: 'Europe/Dublin', shrinkage: { parts: [{ name: 'Breaks', share: 0.3, byRoster: false }] }, botShares: [], whenAway: 'KEPT', nextChat: 'PRIORITY', texts: {}, accepted: [], receivers: [], timeouts: COMMON_TIMEOUTS },
     skills: [
       { id: 'fares', name: 'Fares' },
       { id: 'freight', name: 'Freight' },
@@ -60,7 +60,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     first: { open: 'PEOPLE', closed: 'PEOPLE' },
     handoff: null,
     questions: [],
-    consent: false,
+    consents: [],
     goOnDays: 14,
     factsSigned: false,
     whenClosed: 'TEXT',

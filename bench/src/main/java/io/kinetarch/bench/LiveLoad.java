@@ -133,7 +133,7 @@ public final class LiveLoad {
         for (int i = 0; i < CHATS; i++) {
             String started =
                     visitor("POST", "/doors/" + LivePlan.DOOR + "/chats", "", """
-                    {"key":"%s","language":"en","page":null,"returning":false,"consent":true,"answers":{},"facts":{}}""".formatted(UUID.randomUUID()));
+                    {"key":"%s","language":"en","page":null,"returning":false,"consents":["consent"],"answers":{},"facts":{}}""".formatted(UUID.randomUUID()));
             var found = find(STARTED, started);
             long id = Long.parseLong(found.group(1));
             String token = found.group(2);

@@ -65,7 +65,7 @@ final class LiveClient {
 
     void start(String door, String topic) throws InterruptedException {
         var started = post("/visit/tarnwick/doors/" + door + "/chats", """
-                {"key":"%s","language":"en","page":null,"returning":false,"consent":true,"answers":{"topic":"%s"},"facts":{}}""".formatted(UUID.randomUUID(), topic))
+                {"key":"%s","language":"en","page":null,"returning":false,"consents":["consent"],"answers":{"topic":"%s"},"facts":{}}""".formatted(UUID.randomUUID(), topic))
                 .json();
         chat = started.get("chat").getAsLong();
         token = started.get("token").getAsString();

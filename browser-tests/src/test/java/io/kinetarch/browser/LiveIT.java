@@ -22,75 +22,16 @@ import org.junit.jupiter.api.Test;
 
 /** Visitors on the stand-in site and operators at their desks, each in a browser of their own, on two origins. */
 class LiveIT {
-    private static Gateway gateway;
-    private static Application application;
-    private static Chromium chromium;
-    private static String site;
+    private static Ferry ferry;
 
     @BeforeAll
     static void start() throws IOException, InterruptedException {
-        gateway = new Gateway();
-        int port = FreePort.next();
-        int mailPort = FreePort.next();
-        site = "http://127.0.0.1:" + port;
-        // Its own demo, whose doors allow the stand-in site at its port.
-        application = Application.start(
-                "kinetarch_live",
-                "--spring.profiles.active=demo",
-                "--kinetarch.stand-in.port=" + port,
-                "--kinetarch.stand-in.mail-port=" + mailPort,
-                "--spring.mail.host=127.0.0.1",
-                "--spring.mail.port=" + mailPort,
-                "--kinetarch.public-address=" + gateway.address());
-        gateway.leadsTo(application);
-        chromium = new Chromium();
+        ferry = Ferry.start("kinetarch_live");
     }
 
     @AfterAll
     static void stop() throws IOException {
-        chromium.close();
-        application.close();
-        gateway.close();
-    }
-
-    private static Journey journey(String name) {
-        return new Journey(name, chromium.browser(), gateway.address());
-    }
-
-    private static Journey desk(String account) {
-        var journey = journey("desk-" + account);
-        journey.page().navigate("/desk");
-        journey.page().getByLabel("Name").fill(account);
-        journey.page().getByLabel("Password").fill("ferry-demo-2026");
-        journey.button("Sign in").click();
-        journey.page().getByText("▲ Present").click();
-        assertThat(journey.page().getByText(Pattern.compile("0 of \\d in use"))).isVisible();
-        return journey;
-    }
-
-    /** Nobody is offered a chat at a desk that no test looks at any more. */
-    private static void goesOff(Journey desk) {
-        desk.page().getByText("○ Off").click();
-        assertThat(desk.page().getByText("You are off.")).isVisible();
-    }
-
-    private static void startChat(Page visitor) {
-        startChat(visitor, "/booking");
-    }
-
-    private static void startChat(Page visitor, String path) {
-        visitor.navigate(site + path);
-        visitor.getByText("Ask us").click();
-        press(visitor, "Start the chat");
-        visitor.getByText("Fares and booking").click();
-        visitor.getByText("I agree").click();
-        press(visitor, "Start the chat");
-        assertThat(visitor.getByText("Somebody will be with you shortly.")).isVisible();
-    }
-
-    private static void press(Page page, String button) {
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(button))
-                .click();
+        ferry.close();
     }
 
     private static void says(Page visitor, String text) {
@@ -106,11 +47,11 @@ class LiveIT {
 
     @Test
     void aChatFromTheSiteOverTheDeskToItsRecord() throws Exception {
-        try (var visitor = journey("visitor");
-                var ana = desk("operator");
-                var ciara = desk("colleague");
-                var planner = journey("records")) {
-            startChat(visitor.page());
+        try (var visitor = ferry.journey("visitor");
+                var ana = ferry.desk("operator");
+                var ciara = ferry.desk("colleague");
+                var planner = ferry.journey("records")) {
+            ferry.startChat(visitor.page(), "/booking");
             says(visitor.page(), "Is there a fare for twelve?");
             takeAtAnas(ana.page(), ciara.page());
             assertThat(ana.page().getByText("Is there a fare for twelve?")).isVisible();
@@ -136,8 +77,8 @@ class LiveIT {
 
             // A second tab has the same chat.
             try (var tab = visitor.page().context().newPage()) {
-                tab.navigate(site + "/sailings");
-                tab.navigate(site + "/groups");
+                tab.navigate(ferry.site() + "/sailings");
+                tab.navigate(ferry.site() + "/groups");
                 assertThat(tab.getByText("And for the bus?")).isVisible();
             }
 
@@ -147,10 +88,10 @@ class LiveIT {
                     .getByText(Pattern.compile("^Ciara H\\., \\d of \\d free$"))
                     .first()
                     .click();
-            press(ciara.page(), "Take it");
+            Ferry.press(ciara.page(), "Take it");
             replies(ciara.page(), "Buses are with freight.");
             assertThat(visitor.page().getByText("Buses are with freight.")).isVisible();
-            press(ciara.page(), "End the chat");
+            Ferry.press(ciara.page(), "End the chat");
             assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
                     .isVisible();
 
@@ -167,8 +108,8 @@ class LiveIT {
                 assertThat(record.getByText(said)).isVisible();
             }
             assertThat(record.getByText("transferred")).isVisible();
-            goesOff(ana);
-            goesOff(ciara);
+            Ferry.goesOff(ana);
+            Ferry.goesOff(ciara);
             ScreenshotsIT.take(planner.page(), "record");
             planner.endsWell();
             ciara.endsWell();
@@ -179,22 +120,22 @@ class LiveIT {
 
     @Test
     void chatsStandSideBySideAndAreReachedByTheirKeys() {
-        try (var robin = journey("robin");
-                var stranger = journey("stranger");
-                var third = journey("third");
-                var ana = desk("operator")) {
-            startChat(robin.page(), "/booking?known");
+        try (var robin = ferry.journey("robin");
+                var stranger = ferry.journey("stranger");
+                var third = ferry.journey("third");
+                var ana = ferry.desk("operator")) {
+            ferry.startChat(robin.page(), "/booking?known");
             says(robin.page(), "Can I still change to the 16:10?");
-            press(ana.page(), "Take it");
+            Ferry.press(ana.page(), "Take it");
             ana.page().getByLabel("Reply to Robin Vale").fill("Yes, until half past three.");
             ana.page().getByLabel("Reply to Robin Vale").press("Enter");
             assertThat(robin.page().getByText("Yes, until half past three.")).isVisible();
             says(robin.page(), "Thank you. And the car with me?");
             ScreenshotsIT.take(robin.page(), "visitor");
 
-            startChat(stranger.page());
+            ferry.startChat(stranger.page(), "/booking");
             says(stranger.page(), "Is there a fare for twelve people?");
-            press(ana.page(), "Take it");
+            Ferry.press(ana.page(), "Take it");
             ana.page().getByLabel("Reply to the visitor").waitFor();
             ana.page().keyboard().press("Alt+2");
             assertThat(ana.page().getByLabel("Reply to the visitor")).isFocused();
@@ -203,19 +144,19 @@ class LiveIT {
             assertThat(ana.page().getByLabel("Reply to Robin Vale")).isFocused();
             assertThat(ana.page().getByLabel("Reply to the visitor")).hasValue("From ten on, a third");
 
-            startChat(third.page());
+            ferry.startChat(third.page(), "/booking");
             says(third.page(), "When do I have to be at the quay?");
             assertThat(ana.page().getByText("Offered to you")).isVisible();
             assertThat(ana.page().getByText("When do I have to be at the quay?"))
                     .isVisible();
             assertThat(ana.page().getByText("6 of 6 in use")).isVisible();
             for (var visitor : new Journey[] {robin, stranger, third}) {
-                press(visitor.page(), "End the chat");
+                Ferry.press(visitor.page(), "End the chat");
                 assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
                         .isVisible();
                 visitor.endsWell();
             }
-            goesOff(ana);
+            Ferry.goesOff(ana);
             ana.endsWell();
         }
     }
@@ -236,26 +177,26 @@ class LiveIT {
     /** The page is told what happens, without a word of what is said, and can do as much as its visitor. */
     @Test
     void aPageInvitesIsToldWhatHappensAndSpeaksAnotherLanguage() throws Exception {
-        try (var journey = journey("invited")) {
+        try (var journey = ferry.journey("invited")) {
             var page = journey.page();
             page.addInitScript(
                     "window.told = []; document.addEventListener('kinetarch', ({detail}) => told.push(detail.what))");
-            page.navigate(site + "/groups");
+            page.navigate(ferry.site() + "/groups");
             var invitation = page.locator(".invitation");
             assertThat(invitation)
                     .containsText(
                             "Looking for group fares?", new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
             assertThat(invitation).containsText("Bram, Fares & booking");
-            press(page, "Start the chat");
-            press(page, "Start the chat");
+            Ferry.press(page, "Start the chat");
+            Ferry.press(page, "Start the chat");
             page.getByText("Fares and booking").click();
             page.getByText("I agree").click();
-            press(page, "Start the chat");
+            Ferry.press(page, "Start the chat");
             assertThat(page.getByText("Somebody will be with you shortly.")).isVisible();
-            press(page, "End the chat");
+            Ferry.press(page, "End the chat");
             page.getByLabel("4", new Page.GetByLabelOptions().setExact(true)).check();
             page.getByLabel("A few words, if you like").fill("Nobody was there");
-            press(page, "Send the rating");
+            Ferry.press(page, "Send the rating");
             assertThat(page.getByText("Thank you for your rating.")).isVisible();
             assertThat(page.evaluate("told.join(' ')")).isEqualTo("shown invited opened started ended rated");
 
@@ -273,13 +214,13 @@ class LiveIT {
 
     @Test
     void aCutNetworkIsMendedWithNothingLost() throws Exception {
-        try (var visitor = journey("cut");
-                var ana = desk("operator")) {
-            startChat(visitor.page());
-            press(ana.page(), "Take it");
+        try (var visitor = ferry.journey("cut");
+                var ana = ferry.desk("operator")) {
+            ferry.startChat(visitor.page(), "/booking");
+            Ferry.press(ana.page(), "Take it");
             replies(ana.page(), "Before the cut.");
             assertThat(visitor.page().getByText("Before the cut.")).isVisible();
-            gateway.cut();
+            ferry.gateway().cut();
             try {
                 assertThat(visitor.page().getByText("Connecting again …")).isVisible();
                 says(visitor.page(), "While it was cut.");
@@ -287,13 +228,13 @@ class LiveIT {
                 assertThat(visitor.page().getByText("sending")).isVisible();
                 TimeUnit.SECONDS.sleep(30); // as long as is promised
             } finally {
-                gateway.mend();
+                ferry.gateway().mend();
             }
             assertThat(visitor.page().getByText("Answered meanwhile.")).isVisible();
             assertThat(ana.page().getByText("While it was cut.")).isVisible();
             assertThat(visitor.page().getByText("Connecting again …")).isHidden();
             assertThat(visitor.page().getByText("While it was cut.")).hasCount(1);
-            press(visitor.page(), "End the chat");
+            Ferry.press(visitor.page(), "End the chat");
             assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
                     .isVisible();
         }
@@ -302,14 +243,14 @@ class LiveIT {
     /** Greeting, answer, follow-up, not understood twice, the person with what was found out, and a draft that is used. */
     @Test
     void theBotHandsOverAndDrafts() {
-        try (var ana = desk("operator");
-                var visitor = journey("bot-visitor")) {
+        try (var ana = ferry.desk("operator");
+                var visitor = ferry.journey("bot-visitor")) {
             var page = visitor.page();
-            page.navigate(site + "/sailings");
-            press(page, "Is it sailing?");
-            press(page, "Start the chat");
+            page.navigate(ferry.site() + "/sailings");
+            Ferry.press(page, "Is it sailing?");
+            Ferry.press(page, "Start the chat");
             page.getByText("Is my ferry sailing?").click();
-            press(page, "Start the chat");
+            Ferry.press(page, "Start the chat");
             assertThat(page.getByText("I am Tern", containing())).isVisible();
             says(page, "I want to change my booking");
             assertThat(page.getByText("What is your booking number?", containing()))
@@ -325,7 +266,7 @@ class LiveIT {
             var found = ana.page().getByLabel("What Tern found out");
             assertThat(found).containsText("about Change my booking");
             assertThat(found).containsText("TS-204518");
-            press(ana.page(), "Take it");
+            Ferry.press(ana.page(), "Take it");
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Ana R.")))
                     .isVisible();
             says(page, "can I bring my dog");
@@ -339,7 +280,7 @@ class LiveIT {
                     .isVisible();
 
             // On her word the bot takes it back, and ends what is easy.
-            press(ana.page(), "Send on …");
+            Ferry.press(ana.page(), "Send on …");
             ana.page()
                     .getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Tern"))
                     .click();
@@ -347,8 +288,8 @@ class LiveIT {
             says(page, "when do I have to check in");
             assertThat(page.getByText("A photo of your booking is enough", containing()))
                     .isVisible();
-            press(page, "End the chat");
-            goesOff(ana);
+            Ferry.press(page, "End the chat");
+            Ferry.goesOff(ana);
             visitor.endsWell();
             ana.endsWell();
         }
@@ -357,28 +298,27 @@ class LiveIT {
     /** Nobody is there: the bot answers what it knows, and who wants a person has the form to leave a message with. */
     @Test
     void byNightTheBotAnswersAndLeavesTheForm() throws InterruptedException {
-        var planner = new LiveClient(gateway.address());
+        var planner = new LiveClient(ferry.gateway().address());
         planner.signIn("planner");
         putLiveClosed(planner, "night");
-        try (var visitor = journey("night-visitor")) {
+        try (var visitor = ferry.journey("night-visitor")) {
             var page = visitor.page();
             page.navigate("/door/night/booking-site/de");
-            press(page, "Chat beginnen");
+            Ferry.press(page, "Chat beginnen");
             page.getByText("Tarife und Buchung").click();
             page.getByText("Ich bin einverstanden").click();
-            press(page, "Chat beginnen");
+            Ferry.press(page, "Chat beginnen");
             assertThat(page.getByText("ich bin Tern", containing())).isVisible();
             saysInGerman(page, "darf ich meinen Hund mitnehmen");
             assertThat(page.getByText("Hunde und Katzen reisen kostenlos", containing()))
                     .isVisible();
-            press(page, "Wann einchecken");
+            Ferry.press(page, "Wann einchecken");
             assertThat(page.getByText("Ein Foto der Buchung", containing())).isVisible();
             saysInGerman(page, "ich möchte mit einem Menschen sprechen");
             assertThat(page.getByLabel("Ihre E-Mail-Adresse")).isVisible();
             page.getByLabel("Ihre Nachricht").fill("Bitte um Antwort: passt mein Hund in den Salon?");
             page.getByLabel("Ihre E-Mail-Adresse").fill("gast@example.org");
-            page.getByText("Ich bin einverstanden").click();
-            press(page, "Nachricht senden");
+            Ferry.press(page, "Nachricht senden");
             assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Nachricht senden")))
                     .isHidden();
             visitor.endsWell();
@@ -393,21 +333,21 @@ class LiveIT {
 
     /** At the desk, on the stand-in's page of mails, and back by the link to the same conversation. */
     private static void theMessageIsAnsweredByMail() {
-        try (var ana = journey("letters");
-                var guest = journey("guest")) {
+        try (var ana = ferry.journey("letters");
+                var guest = ferry.journey("guest")) {
             var desk = ana.page();
             desk.navigate("/desk?plan=night");
             desk.getByLabel("Name").fill("operator");
             desk.getByLabel("Password").fill("ferry-demo-2026");
             ana.button("Sign in").click();
-            press(desk, "left behind 1");
+            Ferry.press(desk, "left behind 1");
             desk.getByLabel("Answer to gast@example.org").fill("Ja, an der Leine.");
-            press(desk, "Send to gast@example.org");
+            Ferry.press(desk, "Send to gast@example.org");
             assertThat(desk.getByText("Nobody waits for an answer.")).isVisible();
             ana.endsWell();
 
             var page = guest.page();
-            page.navigate(site + "/mails");
+            page.navigate(ferry.site() + "/mails");
             var link = page.getByRole(AriaRole.LINK);
             for (int i = 0; i < 50 && link.count() == 0; i++) {
                 page.waitForTimeout(200);
@@ -419,7 +359,14 @@ class LiveIT {
             assertThat(page.getByText("Ja, an der Leine.")).isVisible();
             assertThat(page.getByText("Bitte um Antwort: passt mein Hund in den Salon?"))
                     .isVisible();
-            assertThat(page.url()).isEqualTo(gateway.address() + "/door/night/booking-site/de");
+            assertThat(page.url()).isEqualTo(ferry.gateway().address() + "/door/night/booking-site/de");
+            // By night it goes on with the bot, below all that was said before.
+            Ferry.press(page, "Weiterschreiben");
+            page.getByText("Tarife und Buchung").click();
+            page.getByText("Ich bin einverstanden").click();
+            Ferry.press(page, "Chat beginnen");
+            assertThat(page.getByText("ich bin Tern", containing())).isVisible();
+            assertThat(page.getByText("Ja, an der Leine.")).isVisible();
             guest.endsWell();
         }
     }
@@ -454,18 +401,18 @@ class LiveIT {
 
     @Test
     void theSitesPolicyDecidesWhetherItsDoorIsShown() {
-        try (var journey = journey("policy")) {
+        try (var journey = ferry.journey("policy")) {
             var page = journey.page();
             var said = new ArrayList<String>();
             page.onConsoleMessage(message -> said.add(message.text()));
-            page.navigate(site + "/?policy=allows");
+            page.navigate(ferry.site() + "/?policy=allows");
             assertThat(page.getByText("Ask us")).isVisible();
-            page.navigate(site + "/?policy=blocks");
+            page.navigate(ferry.site() + "/?policy=blocks");
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Home")))
                     .isVisible();
             assertThat(page.getByText("Ask us")).isHidden();
             assertThat(said).anyMatch(text -> text.contains("Content Security Policy") && text.contains("door.js"));
-            page.navigate(site + "/framed?page=/");
+            page.navigate(ferry.site() + "/framed?page=/");
             assertThat(page.frameLocator("iframe").getByText("Ask us")).isVisible();
             journey.endsWellInSpiteOfComplaints();
         }
@@ -474,17 +421,17 @@ class LiveIT {
     /** What the chain says of a page and its policy is what Chromium does with them. */
     @Test
     void whyClosedSaysWhatTheBrowserDoes() throws Exception {
-        try (var journey = journey("side-by-side")) {
-            var planner = new LiveClient(gateway.address());
+        try (var journey = ferry.journey("side-by-side")) {
+            var planner = new LiveClient(ferry.gateway().address());
             planner.signIn("planner");
-            var ana = new LiveClient(gateway.address());
+            var ana = new LiveClient(ferry.gateway().address());
             ana.signIn("operator");
             ana.atDesk("presence", "{\"state\":\"present\"}");
-            String strange = site.replace("127.0.0.1", "localhost"); // a site that no door allows
+            String strange = ferry.site().replace("127.0.0.1", "localhost"); // a site that no door allows
             for (String address : List.of(
-                    site + "/?policy=open",
-                    site + "/?policy=allows",
-                    site + "/?policy=blocks",
+                    ferry.site() + "/?policy=open",
+                    ferry.site() + "/?policy=allows",
+                    ferry.site() + "/?policy=blocks",
                     strange + "/?policy=open",
                     strange + "/?policy=blocks")) {
                 var page = journey.page();
@@ -507,9 +454,9 @@ class LiveIT {
 
     @Test
     void aPausedDoorClosesOnOpenPagesAndSaysWhy() {
-        try (var visitor = journey("paused");
-                var planner = journey("pausing")) {
-            visitor.page().navigate(site + "/booking");
+        try (var visitor = ferry.journey("paused");
+                var planner = ferry.journey("pausing")) {
+            visitor.page().navigate(ferry.site() + "/booking");
             visitor.page().getByText("Ask us").click();
             assertThat(visitor.page().getByText("Quick answers")).isVisible();
             planner.signIn("planner");

@@ -13,6 +13,7 @@ public final class OlderDocuments {
     /** The document as version 7 wrote it. */
     public static void toVersion7(ObjectNode plan) {
         plan.put("schemaVersion", 7);
+        ((ObjectNode) plan.path("settings")).remove("receivers");
         without(plan.path("bots"), "handoff");
         without(plan.path("bots"), "outside");
         without(plan.path("doors"), "handoff");
@@ -22,7 +23,8 @@ public final class OlderDocuments {
         without(plan.path("topics"), "picture");
         plan.path("doors").forEach(door -> {
             List.of("id", "sender", "from", "until").forEach(field -> without(door.path("invitations"), field));
-            ((ObjectNode) door).remove(List.of("goOnDays", "factsSigned"));
+            ((ObjectNode) door).remove(List.of("goOnDays", "factsSigned", "files"));
+            ((ObjectNode) door).put("consent", !door.path("consents").isEmpty()).remove("consents");
             ((ObjectNode) door.path("look")).remove(List.of("inset", "rise"));
             ((ObjectNode) door).remove("help");
             var first = (ObjectNode) door.path("first");

@@ -27,15 +27,21 @@ public final class TestServer {
 
     private static final Duration LEARNED = Duration.ofMinutes(2);
     private static final String DATABASE = "kinetarch_server_test";
+    public static final String HOOK_KEY = "a key of the tests' wallboard";
+
     private static final TestServer RUNNING = start();
 
     private final ConfigurableApplicationContext context;
     private final int port;
+    private final int sitePort;
+    private final int hookPort;
     private final String token;
 
-    private TestServer(ConfigurableApplicationContext context, int port, String token) {
+    private TestServer(ConfigurableApplicationContext context, int port, int sitePort, int hookPort, String token) {
         this.context = context;
         this.port = port;
+        this.sitePort = sitePort;
+        this.hookPort = hookPort;
         this.token = token;
     }
 
@@ -83,6 +89,16 @@ public final class TestServer {
         return "http://127.0.0.1:" + port;
     }
 
+    /** Where the stand-in site is. */
+    public String site() {
+        return "http://127.0.0.1:" + sitePort;
+    }
+
+    /** Where the wallboard is told of chats; nobody listens there but in tests that do. */
+    public int hookPort() {
+        return hookPort;
+    }
+
     public String plannersToken() {
         return token;
     }
@@ -115,6 +131,8 @@ public final class TestServer {
             String password = Files.readString(Path.of(run("password-file"))).strip();
             Path tokenFile = Files.createTempDirectory("kinetarch-test").resolve("demo-token");
             int mailPort = freePort();
+            int sitePort = freePort();
+            int hookPort = freePort();
             var context = SpringApplication.run(
                     KinetarchApplication.class,
                     "--spring.profiles.active=demo",
@@ -124,6 +142,10 @@ public final class TestServer {
                     "--spring.datasource.password=" + password,
                     "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                     "--kinetarch.visitors.starts-a-minute=1000", // all tests come from one address
+                    "--kinetarch.stand-in.port=" + sitePort,
+                    "--kinetarch.installation.services.wallboard.address=http://127.0.0.1:" + hookPort + "/wallboard",
+                    "--kinetarch.installation.services.wallboard.key=" + HOOK_KEY,
+                    "--kinetarch.outgoing.look=200ms",
                     "--kinetarch.stand-in.mail-port=" + mailPort,
                     "--spring.mail.host=127.0.0.1",
                     "--spring.mail.port=" + mailPort,
@@ -132,7 +154,12 @@ public final class TestServer {
                     "--kinetarch.roster.search-time=6s",
                     "--kinetarch.demo.token-file=" + tokenFile);
             int port = Integer.parseInt(context.getEnvironment().getRequiredProperty("local.server.port"));
-            return new TestServer(context, port, Files.readString(tokenFile).strip());
+            return new TestServer(
+                    context,
+                    port,
+                    sitePort,
+                    hookPort,
+                    Files.readString(tokenFile).strip());
         } catch (IOException e) {
             throw new IllegalStateException("the application under test did not start", e);
         }

@@ -184,6 +184,12 @@ final class ChangeWords {
         texts(a.texts(), b.texts(), said);
         timeouts(a.timeouts(), b.timeouts(), said);
         said.value("chats of who goes away", lower(a.whenAway()), lower(b.whenAway()));
+        said.list(
+                "receivers",
+                a.receivers(),
+                b.receivers(),
+                receiver -> receiver.service() + " ("
+                        + receiver.hears().stream().map(ChangeWords::lower).collect(Collectors.joining(", ")) + ")");
         said.list("accepted findings", a.accepted(), b.accepted(), accepted -> quoted(accepted.words()));
     }
 
@@ -471,7 +477,12 @@ final class ChangeWords {
         said.value("first while open", lower(a.first().open()), lower(b.first().open()));
         said.value(
                 "first while closed", lower(a.first().closed()), lower(b.first().closed()));
-        said.flag("asks for consent", a.consent(), b.consent());
+        said.list(
+                "asks to agree to",
+                a.consents(),
+                b.consents(),
+                consent -> (consent.text().isEmpty() ? "the consent text" : quoted(shown(consent.text())))
+                        + (consent.required() ? "" : " if they like"));
         said.value("when closed", lower(a.whenClosed()), lower(b.whenClosed()));
         said.value("hours to a reply", a.replyHours(), b.replyHours());
         said.value("days to go on with a conversation", a.goOnDays(), b.goOnDays());
@@ -495,6 +506,7 @@ final class ChangeWords {
         said.list("allowed sites", a.sites(), b.sites(), AllowedSite::value);
         said.list("facts", a.facts(), b.facts(), PageFact::key);
         said.flag("takes signed facts only", a.factsSigned(), b.factsSigned());
+        said.value("files", files(a), files(b));
     }
 
     private static void look(Look a, Look b, Said said) {
@@ -506,6 +518,14 @@ final class ChangeWords {
         said.value("pixels from the side", a.inset(), b.inset());
         said.value("pixels from the lower edge", a.rise(), b.rise());
         said.picture(a.picture(), b.picture());
+    }
+
+    private static @Nullable String files(FrontDoor door) {
+        var files = door.files();
+        return files == null
+                ? null
+                : files.kinds().stream().map(ChangeWords::lower).collect(Collectors.joining(", ")) + " up to "
+                        + files.megabytes() + " MB";
     }
 
     private String textsOf(FrontDoor door) {

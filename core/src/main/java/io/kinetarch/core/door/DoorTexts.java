@@ -65,7 +65,7 @@ public final class DoorTexts {
     public Set<TextKind> needed() {
         var needed = EnumSet.of(
                 TextKind.LABEL, TextKind.GREETING, TextKind.WAITING, TextKind.BUSY, TextKind.NO_REPLY, TextKind.ENDED);
-        if (door.consent()) {
+        if (door.consents().stream().anyMatch(consent -> consent.text().isEmpty())) {
             needed.add(TextKind.CONSENT);
         }
         if (door.whenClosed() != WhenClosed.NOT_SHOWN) {
@@ -96,6 +96,11 @@ public final class DoorTexts {
             for (int i = 0; i < cards.size(); i++) {
                 lacks(cards.get(i).question(), "answer card " + (i + 1), language, missing);
                 lacks(cards.get(i).answer(), "answer of card " + (i + 1), language, missing);
+            }
+            for (var consent : door.consents()) {
+                if (!consent.text().isEmpty()) {
+                    lacks(consent.text(), "consent \"" + consent.id() + "\"", language, missing);
+                }
             }
             for (int i = 0; i < door.invitations().size(); i++) {
                 lacks(door.invitations().get(i).text(), "invitation " + (i + 1), language, missing);

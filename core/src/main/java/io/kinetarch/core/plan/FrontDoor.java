@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param first who answers first
  * @param handoff when the bot hands over at this door; null as the bot itself says
  * @param questions asked of whoever starts a chat
- * @param consent whether a visitor has to agree to the consent text before a chat
+ * @param consents what visitors are asked to agree to before a chat or a message
  * @param replyHours within how many hours a message is answered, 1 to 720; null where nothing is promised
  * @param goOnDays for how many days the link in a mail opens the conversation again, 1 to 365
  * @param message asked in the form to leave a message with
@@ -27,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param sites that may show it
  * @param facts that the page may hand over about its visitor
  * @param factsSigned whether facts are taken only as the site's own server has signed them
+ * @param files that may be sent in its chats; null for none
  */
 public record FrontDoor(
         DoorId id,
@@ -39,7 +40,7 @@ public record FrontDoor(
         FirstToAnswer first,
         @Nullable Handoff handoff,
         List<Question> questions,
-        boolean consent,
+        List<Consent> consents,
         WhenClosed whenClosed,
         @Nullable Integer replyHours,
         int goOnDays,
@@ -53,7 +54,8 @@ public record FrontDoor(
         List<PagePattern> pages,
         List<AllowedSite> sites,
         List<PageFact> facts,
-        boolean factsSigned)
+        boolean factsSigned,
+        @Nullable FilesTaken files)
         implements Element {
     private static final int LONGEST_REPLY_HOURS = 720;
     private static final int A_YEAR = 365;
@@ -68,6 +70,8 @@ public record FrontDoor(
         Checks.noneTwice("languages", languages, tag -> tag, "");
         questions = List.copyOf(questions);
         Checks.noneTwice("questions", questions, Question::id, "/id");
+        consents = List.copyOf(consents);
+        Checks.noneTwice("consents", consents, Consent::id, "/id");
         if (replyHours != null) {
             Checks.between("replyHours", replyHours, 1, LONGEST_REPLY_HOURS);
         }
@@ -99,7 +103,7 @@ public record FrontDoor(
                 FirstToAnswer.PEOPLE,
                 null,
                 questions,
-                false,
+                List.of(),
                 WhenClosed.TEXT,
                 null,
                 USUAL_GO_ON_DAYS,
@@ -113,7 +117,8 @@ public record FrontDoor(
                 List.of(),
                 List.of(),
                 List.of(),
-                false);
+                false,
+                null);
     }
 
     /** This door with other hours and another department. */
@@ -166,7 +171,7 @@ public record FrontDoor(
                 otherFirst,
                 handoff,
                 questions,
-                consent,
+                consents,
                 whenClosed,
                 replyHours,
                 goOnDays,
@@ -180,7 +185,8 @@ public record FrontDoor(
                 otherPages,
                 otherSites,
                 facts,
-                factsSigned);
+                factsSigned,
+                files);
     }
 
     public Optional<Question> question(QuestionId question) {

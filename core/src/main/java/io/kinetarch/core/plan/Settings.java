@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param timeouts what happens when one side of a chat waits in vain
  * @param whenAway what becomes of the chats of an operator who goes away
  * @param accepted findings that someone decided to live with
+ * @param receivers services that are told what happens to chats
  */
 public record Settings(
         String name,
@@ -34,7 +35,8 @@ public record Settings(
         Texts texts,
         Timeouts timeouts,
         WhenAway whenAway,
-        List<Acceptance> accepted)
+        List<Acceptance> accepted,
+        List<Receiver> receivers)
         implements Element {
     private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
 
@@ -51,6 +53,8 @@ public record Settings(
             Checks.between("seats", seats, 1, 100_000);
         }
         accepted = List.copyOf(accepted);
+        receivers = List.copyOf(receivers);
+        Checks.noneTwice("receivers", receivers, Receiver::service, "/service");
     }
 
     /** Settings with nothing special about them. */
@@ -67,6 +71,7 @@ public record Settings(
                 texts,
                 Timeouts.COMMON,
                 WhenAway.KEPT,
+                List.of(),
                 List.of());
     }
 
@@ -93,7 +98,8 @@ public record Settings(
     /** These settings with a bot that finishes other shares. */
     public Settings withBotShares(List<BotShare> others) {
         return new Settings(
-                name, timeZone, country, shrinkage, pay, others, seats, nextChat, texts, timeouts, whenAway, accepted);
+                name, timeZone, country, shrinkage, pay, others, seats, nextChat, texts, timeouts, whenAway, accepted,
+                receivers);
     }
 
     private Settings with(
@@ -110,7 +116,8 @@ public record Settings(
                 texts,
                 otherTimeouts,
                 otherWhenAway,
-                otherAccepted);
+                otherAccepted,
+                receivers);
     }
 
     /**

@@ -168,6 +168,7 @@ class ChangeListTest {
                 texts,
                 Timeouts.COMMON,
                 WhenAway.KEPT,
+                List.of(),
                 List.of()));
 
         assertThat(words(plan))
@@ -235,6 +236,7 @@ class ChangeListTest {
                 texts,
                 Timeouts.COMMON,
                 WhenAway.KEPT,
+                List.of(),
                 List.of()));
 
         assertThat(words(plan).getFirst()).endsWith("…”").hasSizeLessThan(120);

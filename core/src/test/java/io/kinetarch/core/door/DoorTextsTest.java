@@ -44,6 +44,7 @@ class DoorTextsTest {
                             TextKind.ENDED, LocalText.of("en", "plan"))),
                     Timeouts.COMMON,
                     WhenAway.KEPT,
+                    List.of(),
                     List.of()),
             new Department(
                     SamplePlan.SALES, "Sales", SamplePlan.DAYTIME, text(TextKind.BUSY, "en", "department"), List.of()));

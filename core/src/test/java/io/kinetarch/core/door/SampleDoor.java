@@ -2,6 +2,7 @@ package io.kinetarch.core.door;
 
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.AnswerCard;
+import io.kinetarch.core.plan.Consent;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.DoorOpens;
 import io.kinetarch.core.plan.Ending;
@@ -30,7 +31,7 @@ public final class SampleDoor {
     private List<String> languages = List.of("en");
     private Texts texts = texts("en");
     private List<Question> questions = List.of();
-    private boolean consent;
+    private List<Consent> consents = List.of();
     private WhenClosed whenClosed = WhenClosed.TEXT;
     private @Nullable Integer replyHours = 4;
     private List<Question> message = List.of();
@@ -80,7 +81,7 @@ public final class SampleDoor {
     }
 
     public SampleDoor wantsConsent() {
-        consent = true;
+        consents = List.of(Consent.ofTheText());
         return this;
     }
 
@@ -138,7 +139,7 @@ public final class SampleDoor {
                 FirstToAnswer.PEOPLE,
                 null,
                 questions,
-                consent,
+                consents,
                 whenClosed,
                 replyHours,
                 FrontDoor.USUAL_GO_ON_DAYS,
@@ -152,7 +153,8 @@ public final class SampleDoor {
                 pages,
                 sites,
                 facts,
-                false);
+                false,
+                null);
     }
 
     /** Under the id of the sample plan's door. */

@@ -88,6 +88,7 @@ class PlanCheckTest {
                 Texts.NONE,
                 Timeouts.COMMON,
                 WhenAway.KEPT,
+                List.of(),
                 List.of()));
 
         found(plan, Severity.WARNS, "4 operators are in the plan, but only 3 seats are licensed.");

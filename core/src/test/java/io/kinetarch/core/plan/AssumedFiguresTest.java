@@ -84,6 +84,7 @@ class AssumedFiguresTest {
                 settings.texts(),
                 settings.timeouts(),
                 WhenAway.KEPT,
+                List.of(),
                 List.of());
 
         assertThat(withBot.botShare("Fares", null)).isEqualTo(0.4);

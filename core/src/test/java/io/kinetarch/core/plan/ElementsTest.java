@@ -154,6 +154,7 @@ class ElementsTest {
                 Texts.NONE,
                 Timeouts.COMMON,
                 WhenAway.KEPT,
+                List.of(),
                 List.of());
     }
 

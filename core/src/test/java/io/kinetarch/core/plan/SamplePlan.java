@@ -36,6 +36,7 @@ public final class SamplePlan {
                         Texts.NONE,
                         Timeouts.COMMON,
                         WhenAway.KEPT,
+                        List.of(),
                         List.of()),
                 List.of(new Skill(FARES, "Fares"), new Skill(FREIGHT, "Freight")),
                 List.of(HoursSet.of(DAYTIME, "Daytime", OpeningHours.weekly(DUBLIN, everyDay(8, 18)))),

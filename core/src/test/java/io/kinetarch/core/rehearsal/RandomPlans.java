@@ -285,7 +285,7 @@ public final class RandomPlans {
                         pick(FirstToAnswer.Side.values())),
                 random.nextBoolean() ? null : handoff(),
                 plain.questions(),
-                false,
+                List.of(),
                 pick(WhenClosed.values()),
                 null,
                 plain.goOnDays(),
@@ -299,7 +299,8 @@ public final class RandomPlans {
                 List.of(),
                 List.of(),
                 List.of(),
-                false);
+                false,
+                null);
     }
 
     private Bot bot() {

@@ -71,7 +71,7 @@ class SecurityConfiguration {
                         .access(SecurityConfiguration::isSession)
                         .requestMatchers("/api/v1/plans/*/desk/**")
                         .hasAuthority(Permission.ANSWER.name())
-                        .requestMatchers("/api/v1/plans/*/records/**")
+                        .requestMatchers("/api/v1/plans/*/records/**", "/api/v1/plans/*/outbox/**")
                         .hasAuthority(Permission.RECORDS.name())
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasAuthority(Permission.READ.name())

@@ -61,7 +61,7 @@ public class BotParts {
                 && !mapper.wrong(planId, chat).contains(entry)) {
             throw new Refusal(Kind.NOT_FOUND, "No bot said entry " + entry + " of this chat.");
         }
-        passing.botTells(planId, chat);
+        passing.knownMore(planId, chat);
     }
 
     /** The part of the bot of a chat's door; none where it has had none. */

@@ -109,7 +109,7 @@ public record BotTurn(List<Act> acts) {
                 .orElse(bot.bot().languages().getFirst());
         var offers = bot.labels(reply.offers(), language);
         String picture = reply.answered().map(Topic::picture).orElse(null);
-        return offers.isEmpty() && picture == null ? Optional.empty() : Optional.of(new Beside(offers, picture));
+        return offers.isEmpty() && picture == null ? Optional.empty() : Optional.of(Beside.ofBot(offers, picture));
     }
 
     private static Stream<Act> said(Reply reply) {

@@ -145,7 +145,7 @@ class LiveBots {
         var newest = unread.getLast();
         if (drafts.draft(
                 planId, plan, bot.get(), chat.id(), chat.language(), newest.number(), String.valueOf(newest.words()))) {
-            passing.botTells(planId, chat.id());
+            passing.knownMore(planId, chat.id());
         }
     }
 

@@ -67,6 +67,7 @@ final class DemoBefore {
                         now.texts(),
                         now.timeouts(),
                         WhenAway.KEPT,
+                        List.of(),
                         List.of())
                 .with(now.timeouts()
                         .with(Timeouts.Reply.of(

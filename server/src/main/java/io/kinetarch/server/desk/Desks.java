@@ -24,6 +24,7 @@ import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.Passing;
+import io.kinetarch.server.live.SaidFile;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
 import java.time.Duration;
@@ -75,6 +76,11 @@ public class Desks {
         this.plans = plans;
         this.chats = chats;
         this.passing = passing;
+        passing.on(passed -> {
+            if (passed.what() == Passing.What.KNOWN_MORE) {
+                given.invalidate(passed.plan() + " " + passed.chat());
+            }
+        });
         this.bots = bots;
         this.letters = letters;
         this.json = json;
@@ -153,7 +159,8 @@ public class Desks {
             List<String> transfers,
             @Nullable String toBot,
             @Nullable BotPart bot,
-            List<EarlierLine> earlier) {}
+            List<EarlierLine> earlier,
+            boolean takesFiles) {}
 
     /** Something that is known of the visitor. */
     public record VisitorFact(String name, String value) {}
@@ -163,6 +170,7 @@ public class Desks {
      *
      * @param from visitor, operator, bot or plan
      * @param operator who of the operators
+     * @param file that was sent by it; null for none
      */
     public record DeskLine(
             int number,
@@ -171,7 +179,8 @@ public class Desks {
             @Nullable String operator,
             @Nullable String name,
             String text,
-            @Nullable String key) {}
+            @Nullable String key,
+            @Nullable SaidFile file) {}
 
     /** A step of the trace. */
     public record DeskStep(int number, Instant at, String event, String because) {}
@@ -205,9 +214,14 @@ public class Desks {
 
     /** Whether an operator has a part in a chat. */
     boolean takesPart(String planId, long chat, Operator operator) {
+        return doorOf(planId, chat, operator).isPresent();
+    }
+
+    /** The door of a chat in which an operator has a part. */
+    Optional<String> doorOf(String planId, long chat, Operator operator) {
         return chats.chat(planId, chat)
                 .filter(found -> found.operators().contains(operator.id().value()))
-                .isPresent();
+                .map(StoredChat::doorId);
     }
 
     /** Notes how far an operator's side has got a chat, and how far they have read it. */
@@ -391,7 +405,8 @@ public class Desks {
                                                 .orElse(entry.operatorId())
                                         : null,
                                 String.valueOf(entry.words()),
-                                entry.key()))
+                                entry.key(),
+                                entry.file().orElse(null)))
                         .toList(),
                 entries.stream()
                         .filter(entry -> !entry.isSaid() && !entry.event().equals("said"))
@@ -402,16 +417,15 @@ public class Desks {
                         .orElse(List.of()),
                 plan.botAt(new DoorId(chat.doorId())).map(Element::name).orElse(null),
                 known.bot().orElse(null),
-                known.earlier());
+                known.earlier(),
+                Element.find(plan.doors(), chat.doorId())
+                        .filter(door -> door.files() != null)
+                        .isPresent());
     }
 
     /** What a visitor gave at the door, looked up once in a while. */
     private Given given(String planId, long chat) {
-        return given.get(
-                planId + " " + chat,
-                _ -> chats.given(planId, chat)
-                        .map(text -> json.readValue(text, Given.class))
-                        .orElse(Given.answers(Map.of())));
+        return given.get(planId + " " + chat, _ -> Given.together(chats.given(planId, chat), json));
     }
 
     private static List<VisitorFact> facts(Plan plan, String doorId, Given given) {

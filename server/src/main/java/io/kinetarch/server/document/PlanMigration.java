@@ -70,6 +70,11 @@ final class PlanMigration {
             objects(document, "doors").forEach(PlanMigration::doorToVersion10);
             document.put("schemaVersion", 10);
         }
+        if (document.path("schemaVersion").asInt() == 10) {
+            settingsToVersion11(part(document, "settings"));
+            objects(document, "doors").forEach(PlanMigration::doorToVersion11);
+            document.put("schemaVersion", 11);
+        }
     }
 
     /** Version 7 has topics as elements of their own, with all that a bot knows of them. */
@@ -91,6 +96,23 @@ final class PlanMigration {
             element.putArray("offers");
             element.put("after", topic.path("handsOver").asBoolean(false) ? "HAND_OVER" : "NOTHING");
         });
+    }
+
+    /** Version 11 tells services of the installation what happens to chats. */
+    static void settingsToVersion11(ObjectNode settings) {
+        settings.putArray("receivers");
+    }
+
+    /** Version 11 has doors that ask to agree to several things, and that take files. */
+    static void doorToVersion11(ObjectNode door) {
+        boolean asks = door.path("consent").asBoolean(false);
+        door.remove("consent");
+        var consents = door.putArray("consents");
+        if (asks) {
+            var consent = consents.addObject();
+            consent.put("id", "consent").put("required", true).putObject("text");
+        }
+        door.putNull("files");
     }
 
     /** Version 10 has invitations that are counted, doors at any distance from the edges, and conversations that go on by mail. */

@@ -104,6 +104,9 @@ public class PlanReader {
         if (type == Settings.class && !element.has("whenAway")) {
             PlanMigration.settingsToVersion5(element);
         }
+        if (type == Settings.class && !element.has("receivers")) {
+            PlanMigration.settingsToVersion11(element);
+        }
         if (type == Settings.class && element.has("topics")) {
             PlanMigration.settingsToVersion7(element);
         } else if (type == Topic.class && !element.has("service")) {
@@ -124,6 +127,9 @@ public class PlanReader {
             }
             if (!element.path("look").has("inset")) {
                 PlanMigration.doorToVersion10(element);
+            }
+            if (!element.has("consents")) {
+                PlanMigration.doorToVersion11(element);
             }
         } else if (type == Bot.class && !element.has("handoff")) {
             PlanMigration.botToVersion9(element);

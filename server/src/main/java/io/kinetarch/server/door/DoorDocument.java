@@ -1,6 +1,7 @@
 package io.kinetarch.server.door;
 
 import io.kinetarch.core.plan.Ending;
+import io.kinetarch.core.plan.FilesTaken;
 import io.kinetarch.core.plan.Look;
 import io.kinetarch.core.plan.PageFact;
 import io.kinetarch.core.plan.QuestionId;
@@ -25,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param words on what can be pressed and beside it, by key
  * @param picture address of the picture, relative to the application; null without one
  * @param help the first help pages; none where the door shows none
+ * @param files that may be sent; null for none
  */
 public record DoorDocument(
         int schemaVersion,
@@ -38,7 +40,7 @@ public record DoorDocument(
         Map<TextKind, Said> texts,
         Map<String, String> words,
         List<AskedQuestion> questions,
-        boolean consent,
+        List<AskedConsent> consents,
         WhenClosed whenClosed,
         @Nullable Integer replyHours,
         List<AskedQuestion> message,
@@ -49,7 +51,8 @@ public record DoorDocument(
         Look look,
         @Nullable String picture,
         List<PageFact> facts,
-        List<HelpLink> help) {
+        List<HelpLink> help,
+        @Nullable FilesTaken files) {
     static final int SCHEMA_VERSION = 1;
 
     /**
@@ -71,6 +74,13 @@ public record DoorDocument(
      * @param language that of the document wherever somebody wrote the words in it
      */
     public record Said(String text, String language) {}
+
+    /**
+     * Something to agree to.
+     *
+     * @param required whether nobody gets further without it
+     */
+    public record AskedConsent(String id, Said text, boolean required) {}
 
     /** A question as a visitor reads it. */
     public record AskedQuestion(

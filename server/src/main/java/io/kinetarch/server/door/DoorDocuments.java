@@ -8,6 +8,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.TextKind;
+import io.kinetarch.server.door.DoorDocument.AskedConsent;
 import io.kinetarch.server.door.DoorDocument.AskedQuestion;
 import io.kinetarch.server.door.DoorDocument.Card;
 import io.kinetarch.server.door.DoorDocument.Direction;
@@ -23,6 +24,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -71,7 +73,7 @@ public class DoorDocuments {
                 reader.texts(),
                 words.in(language),
                 door.questions().stream().map(reader::question).toList(),
-                door.consent(),
+                reader.consents(),
                 door.whenClosed(),
                 door.replyHours(),
                 door.message().stream().map(reader::question).toList(),
@@ -99,7 +101,8 @@ public class DoorDocuments {
                 plan.helpPagesOf(door, language).stream()
                         .limit(MOST_HELP_PAGES)
                         .map(page -> new HelpLink(page.id().value(), page.name()))
-                        .toList());
+                        .toList(),
+                door.files());
     }
 
     /**
@@ -114,6 +117,11 @@ public class DoorDocuments {
                 .filter(question -> asked.contains(question.id()))
                 .map(reader::question)
                 .toList();
+    }
+
+    /** What a visitor of this language is asked to agree to. */
+    public List<AskedConsent> consents(Plan plan, FrontDoor door, String language) {
+        return new Reader(plan, door, language).consents();
     }
 
     private static ZoneId timeZone(Plan plan, FrontDoor door) {
@@ -142,10 +150,12 @@ public class DoorDocuments {
 
     /** One language's way through a door's texts. */
     private static final class Reader {
+        private final FrontDoor door;
         private final DoorTexts texts;
         private final List<String> languages;
 
         Reader(Plan plan, FrontDoor door, String language) {
+            this.door = door;
             this.texts = new DoorTexts(plan, door);
             this.languages = Stream.concat(Stream.of(language), door.languages().stream())
                     .distinct()
@@ -155,12 +165,25 @@ public class DoorDocuments {
         Map<TextKind, Said> texts() {
             var said = new EnumMap<TextKind, Said>(TextKind.class);
             for (TextKind kind : TextKind.values()) {
-                languages.stream()
-                        .flatMap(tag -> texts.find(kind, tag).map(found -> new Said(found.text(), tag)).stream())
-                        .findFirst()
-                        .ifPresent(text -> said.put(kind, text));
+                text(kind).ifPresent(text -> said.put(kind, text));
             }
             return said;
+        }
+
+        private Optional<Said> text(TextKind kind) {
+            return languages.stream()
+                    .flatMap(tag -> texts.find(kind, tag).map(found -> new Said(found.text(), tag)).stream())
+                    .findFirst();
+        }
+
+        /** Without a text of its own a consent is to the consent text; where nobody wrote one there is nothing to agree to. */
+        List<AskedConsent> consents() {
+            return door.consents().stream()
+                    .flatMap(consent -> (consent.text().isEmpty()
+                                    ? text(TextKind.CONSENT)
+                                    : Optional.of(said(consent.text())))
+                            .map(words -> new AskedConsent(consent.id(), words, consent.required())).stream())
+                    .toList();
         }
 
         AskedQuestion question(Question question) {

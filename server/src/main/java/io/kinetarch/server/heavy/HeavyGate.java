@@ -23,7 +23,7 @@ class HeavyGate extends OncePerRequestFilter {
     private static final Pattern COMPUTES = Pattern.compile("/api/v1/(calc/.*|pictures|plans/[^/]+/.*|plans/document)");
     private static final Pattern LIGHT = Pattern.compile(
             "/api/v1/plans/[^/]+/(draft(/.*)?|feed|jobs(/.*)?|history|revisions|volumes|profile|desk(/.*)?"
-                    + "|records(/.*)?|doors/pauses|doors/[^/]+/pause)");
+                    + "|records(/.*)?|outbox(/.*)?|doors/pauses|doors/[^/]+/pause)");
     private static final Pattern FILE =
             Pattern.compile(".*/(volumes/imports|document|people\\.csv|calc/understanding)(/.*)?");
     private static final Duration DEADLINE = Duration.ofSeconds(30);

@@ -80,16 +80,8 @@ public class Services {
             LOG.warn("The plan asks the service {}, which this installation does not know", name);
             return Optional.empty();
         }
-        String body = json.writeValueAsString(asked);
-        long instant = clock.instant().getEpochSecond();
-        var request = HttpRequest.newBuilder(service.address())
-                .timeout(Duration.ofSeconds(seconds))
-                .header("Content-Type", "application/json")
-                .header(Signature.INSTANT_HEADER, Long.toString(instant))
-                .header(Signature.HEADER, Signature.of(service.key(), instant, body))
-                .POST(HttpRequest.BodyPublishers.ofString(body))
-                .build();
-        var answer = client.sendAsync(request, BodyHandlers.ofInputStream());
+        var answer = client.sendAsync(
+                signed(service, seconds, json.writeValueAsString(asked)), BodyHandlers.ofInputStream());
         try {
             // The request's own limit ends with the headers; a body that drips is waited for no longer either.
             return answer.thenApply(response ->
@@ -102,6 +94,44 @@ public class Services {
         }
         answer.cancel(true);
         return Optional.empty();
+    }
+
+    /**
+     * Tells a service something, and waits so long until it has taken it.
+     *
+     * @param body JSON
+     * @return why it did not take it; none where it did
+     */
+    public Optional<String> tell(String name, int seconds, String body) {
+        var service = installation.services().get(name);
+        if (service == null) {
+            return Optional.of("This installation knows no service \"" + name
+                    + "\". Its administrator adds one as kinetarch.installation.services." + name + ".");
+        }
+        var answer = client.sendAsync(signed(service, seconds, body), BodyHandlers.discarding());
+        try {
+            int status = answer.get(seconds, TimeUnit.SECONDS).statusCode();
+            return status / 100 == 2 ? Optional.empty() : Optional.of("It answered with status " + status + ".");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.of("It was not waited for.");
+        } catch (TimeoutException e) {
+            answer.cancel(true);
+            return Optional.of("It did not answer within " + seconds + " s.");
+        } catch (ExecutionException e) {
+            return Optional.of("It cannot be reached at " + service.address() + ": " + e.getCause());
+        }
+    }
+
+    private HttpRequest signed(Installation.Service service, int seconds, String body) {
+        long instant = clock.instant().getEpochSecond();
+        return HttpRequest.newBuilder(service.address())
+                .timeout(Duration.ofSeconds(seconds))
+                .header("Content-Type", "application/json")
+                .header(Signature.INSTANT_HEADER, Long.toString(instant))
+                .header(Signature.HEADER, Signature.of(service.key(), instant, body))
+                .POST(HttpRequest.BodyPublishers.ofString(body))
+                .build();
     }
 
     private <T> Optional<T> read(InputStream body, Class<T> answers) {

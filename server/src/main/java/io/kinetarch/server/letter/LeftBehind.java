@@ -16,7 +16,6 @@ import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -94,20 +93,17 @@ public class LeftBehind {
                 .toList();
     }
 
-    LeftMessage find(String planId, long chat) {
+    /** What the visitor of a chat left. */
+    public LeftMessage find(String planId, long chat) {
         return chats.chat(planId, chat)
                 .map(found -> of(planId, plans.live(planId).plan(), found))
                 .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "There is no chat " + chat + "."));
     }
 
     private LeftMessage of(String planId, Plan plan, StoredChat chat) {
-        var answers = new LinkedHashMap<String, String>();
-        var facts = new LinkedHashMap<String, String>();
-        for (String text : mapper.given(planId, chat.id())) {
-            var given = json.readValue(text, Given.class);
-            answers.putAll(given.answers());
-            facts.putAll(given.facts());
-        }
+        var given = Given.together(chats.given(planId, chat.id()), json);
+        var answers = given.answers();
+        var facts = given.facts();
         var door = Element.find(plan.doors(), chat.doorId());
         var left = Optional.ofNullable(chat.endedAt()).orElse(chat.arrivedAt());
         return new LeftMessage(

@@ -20,12 +20,6 @@ interface LetterMapper {
             order by c.ended_at limit #{most}""")
     List<Long> leftBehind(String planId, Instant since, int most);
 
-    /** What the visitor gave with all calls of a chat, oldest first. */
-    @Select("""
-            select g.given::text from live_given g join live_call c on c.plan_id = g.plan_id and c.number = g.call
-            where g.plan_id = #{planId} and c.chat = #{chat} order by c.number""")
-    List<String> given(String planId, long chat);
-
     /** Closes a chat that nobody has answered or closed; 0 where somebody has. */
     @Update("""
             insert into left_behind_closed (plan_id, chat, operator_id, at)
@@ -111,6 +105,10 @@ interface LetterMapper {
 
     @Update("update letter set tries = tries + 1, next_try = #{next}, trouble = #{trouble} where id = #{id}")
     void failed(long id, @Nullable Instant next, String trouble);
+
+    /** 0 where it is sent already, or there is none. */
+    @Update("update letter set next_try = #{now} where plan_id = #{planId} and chat = #{chat} and sent_at is null")
+    int again(String planId, long chat, Instant now);
 
     @Update("update live_chat set goes_on = #{earlier} where plan_id = #{planId} and id = #{chat} and goes_on is null")
     void goesOn(String planId, long chat, long earlier);

@@ -1,6 +1,7 @@
 package io.kinetarch.server.letter;
 
 import io.kinetarch.server.letter.Letters.Conversation;
+import io.kinetarch.server.visit.VisitGate;
 import io.kinetarch.server.visit.Visits;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -17,8 +18,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/visit/{plan}/letters/{letter}")
 class LetterVisitController {
-    private static final String TOKEN = "X-Chat-Token";
-
     private final Letters letters;
     private final Visits visits;
 
@@ -34,7 +33,7 @@ class LetterVisitController {
     Conversation conversation(
             @PathVariable String plan,
             @PathVariable long letter,
-            @RequestHeader(name = TOKEN, required = false) @Nullable String token) {
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         return letters.opened(plan, letter, token);
     }
 
@@ -46,7 +45,7 @@ class LetterVisitController {
             @PathVariable long letter,
             @PathVariable long chat,
             @RequestBody GoesOn wish,
-            @RequestHeader(name = TOKEN, required = false) @Nullable String token) {
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         visits.opened(plan, chat, wish.token());
         letters.goOn(plan, letter, token, chat);
     }

@@ -138,13 +138,22 @@ public class Letters {
                 });
     }
 
-    private static void checkAddress(String address) {
+    /**
+     * Refuses what is no address of a mailbox.
+     *
+     * @throws Refusal saying so
+     */
+    public static void checkAddress(String address) {
         try {
             new InternetAddress(address, true).validate();
         } catch (AddressException e) {
-            throw new Refusal(
-                    Kind.NOT_POSSIBLE, "\"" + address + "\", which the visitor left, is no address of a mailbox.");
+            throw new Refusal(Kind.NOT_POSSIBLE, "\"" + address + "\" is no address of a mailbox.");
         }
+    }
+
+    /** Tries the letter about a chat again at once; 0 where it is sent, or there is none. */
+    public int again(String planId, long chat) {
+        return mapper.again(planId, chat, clock.instant());
     }
 
     /** What could not be sent so far. */
@@ -200,7 +209,7 @@ public class Letters {
     }
 
     /** Everything said in a chat, in those that it went on with, and by mail about them. */
-    List<EarlierLine> conversation(String planId, long chat) {
+    public List<EarlierLine> conversation(String planId, long chat) {
         var operators = plans.live(planId).plan().operators();
         var before = mapper.earlier(planId, chat)
                 .map(earlier -> conversation(planId, earlier))

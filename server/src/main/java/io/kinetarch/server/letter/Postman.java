@@ -11,9 +11,7 @@ import jakarta.mail.MessagingException;
 import java.io.UnsupportedEncodingException;
 import java.security.SecureRandom;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.Base64;
-import java.util.List;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -31,14 +29,6 @@ class Postman {
     private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
     private static final int TOKEN_BYTES = 32;
     private static final int MOST_AT_ONCE = 50;
-    private static final List<Duration> TRIED_AGAIN_AFTER = List.of(
-            Duration.ofSeconds(30),
-            Duration.ofMinutes(2),
-            Duration.ofMinutes(10),
-            Duration.ofHours(1),
-            Duration.ofHours(6),
-            Duration.ofHours(12),
-            Duration.ofHours(24));
 
     private final LetterMapper mapper;
     private final Letters letters;
@@ -105,9 +95,7 @@ class Postman {
             mapper.sent(letter.id(), clock.instant(), Sha256.of(token));
         } catch (MessagingException | UnsupportedEncodingException | RuntimeException e) {
             // Whatever is wrong with one letter, the others go out.
-            var next = letter.tries() < TRIED_AGAIN_AFTER.size()
-                    ? clock.instant().plus(TRIED_AGAIN_AFTER.get(letter.tries()))
-                    : null;
+            var next = Tries.next(letter.tries(), clock.instant());
             LOG.warn(
                     "The letter to the visitor of chat {} of {} was not sent at try {}: {}",
                     letter.chat(),

@@ -58,6 +58,8 @@ public enum CallKind {
     WRAP_UP((call, _) -> new Call.WrapUp(chat(call), operator(call))),
     /** How the visitor found the chat, once it has ended; the mark is the detail. Nothing for the dispatcher, for whom time passes. */
     RATE((_, _) -> new Call.PassTime()),
+    /** The visitor's page tells more of them. Nothing for the dispatcher, which has decided by what it knew. */
+    TELL((_, _) -> new Call.PassTime()),
     VISITOR_LOST((call, _) -> new Call.VisitorLost(chat(call))),
     VISITOR_BACK((call, _) -> new Call.VisitorBack(chat(call)));
 

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
@@ -84,6 +85,7 @@ public interface ChatReader {
      * @param words null where nothing was said, or it was erased
      * @param key the name that its sender gave it
      * @param beside what stands below the words, as the JSON of {@link Beside}; null for nothing
+     * @param fileId of a file that was sent, the words being its name; null for none
      */
     record StoredEntry(
             long chat,
@@ -97,10 +99,25 @@ public interface ChatReader {
             @Nullable String setting,
             @Nullable String words,
             @Nullable String key,
-            @Nullable String beside) {
+            @Nullable String beside,
+            @Nullable String fileId,
+            @Nullable Long fileBytes,
+            @Nullable Boolean filePicture) {
         /** Whether something was said that can be read. */
         public boolean isSaid() {
             return words != null;
+        }
+
+        /** The file that was sent, if one was. */
+        public Optional<SaidFile> file() {
+            String id = fileId;
+            return id == null
+                    ? Optional.empty()
+                    : Optional.of(SaidFile.of(
+                            UUID.fromString(id),
+                            String.valueOf(words),
+                            fileBytes == null ? 0 : fileBytes,
+                            Boolean.TRUE.equals(filePicture)));
         }
     }
 
@@ -114,7 +131,9 @@ public interface ChatReader {
 
     String ENTRY = """
             select e.chat, e.number, e.at, e.event, e.author, e.operator_id, e.queue_id, e.because,
-                   e.setting::text as setting, w.words, c.key::text as key, w.beside::text as beside
+                   e.setting::text as setting, w.words, c.key::text as key, w.beside::text as beside,
+                   w.beside #>> '{file,id}' as file_id, (w.beside #>> '{file,bytes}')::bigint as file_bytes,
+                   (w.beside #>> '{file,picture}')::boolean as file_picture
             from live_entry e
             left join live_words w on w.plan_id = e.plan_id and w.call = e.call and w.part = e.words_part
             left join live_call c on e.words_part = 0 and c.plan_id = e.plan_id and c.number = e.call
@@ -158,8 +177,15 @@ public interface ChatReader {
             where plan_id = #{planId} and number > #{after} and number <= #{until} and operator is not null and chat is null""")
     List<String> operatorsOfCalls(String planId, long after, long until);
 
+    /** What was given with a call, as the JSON of {@link Given}. */
     @Select("select given::text from live_given where plan_id = #{planId} and call = #{call}")
-    Optional<String> given(String planId, long call);
+    Optional<String> givenWith(String planId, long call);
+
+    /** What the visitor of a chat gave with all their calls, oldest first, each as the JSON of {@link Given}. */
+    @Select("""
+            select g.given::text from live_given g join live_call c on c.plan_id = g.plan_id and c.number = g.call
+            where g.plan_id = #{planId} and coalesce(c.chat, c.number) = #{chat} order by c.number""")
+    List<String> given(String planId, long chat);
 
     /**
      * An operator as the dispatcher has them.

@@ -6,15 +6,19 @@ import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.routing.Arrival;
 import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What a visitor gave with a call.
  *
  * @param language BCP 47; null where the call is no arrival
- * @param consent the words agreed to; null where none were asked for
+ * @param consents what the visitor was asked to agree to
  */
 public record Given(
         @Nullable String language,
@@ -22,20 +26,51 @@ public record Given(
         VisitorKind visitor,
         Map<String, String> answers,
         Map<String, String> facts,
-        @Nullable String consent) {
+        List<Agreement> consents) {
     /** Of calls with which nothing was given, or of which it was erased. */
     static final Given NOTHING = answers(Map.of());
 
     private static final String ANY_LANGUAGE = "und";
 
     public Given {
-        answers = Map.copyOf(answers);
-        facts = Map.copyOf(facts);
+        answers = Collections.unmodifiableMap(new LinkedHashMap<>(answers));
+        facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
+        consents = List.copyOf(consents);
     }
+
+    /**
+     * Something that a visitor was asked to agree to when they called.
+     *
+     * @param text in the words in which they were asked
+     */
+    public record Agreement(String id, String text, boolean agreed) {}
 
     /** Answers alone. */
     public static Given answers(Map<String, String> answers) {
-        return new Given(null, null, VisitorKind.NEW, answers, Map.of(), null);
+        return new Given(null, null, VisitorKind.NEW, answers, Map.of(), List.of());
+    }
+
+    /** What a page tells of its visitor, alone. */
+    public static Given facts(Map<String, String> facts) {
+        return new Given(null, null, VisitorKind.KNOWN, Map.of(), facts, List.of());
+    }
+
+    /**
+     * All that a visitor gave with several calls, oldest first: they came as they said at first, and of what they told again the newest
+     * counts.
+     *
+     * @param calls each as JSON
+     */
+    public static Given together(List<String> calls, JsonMapper json) {
+        var all = calls.stream().map(text -> json.readValue(text, Given.class)).toList();
+        var first = all.isEmpty() ? NOTHING : all.getFirst();
+        var answers = new LinkedHashMap<String, String>();
+        var facts = new LinkedHashMap<String, String>();
+        all.forEach(given -> {
+            answers.putAll(given.answers());
+            facts.putAll(given.facts());
+        });
+        return new Given(first.language(), first.page(), first.visitor(), answers, facts, first.consents());
     }
 
     Visit visit(DoorId door) {

@@ -257,7 +257,7 @@ final class LiveRunner {
         operators.forEach(operator -> fresh.adopt(operator, by));
         for (var chat : chats) {
             var visitor = parts.reader
-                    .given(planId, chat.id())
+                    .givenWith(planId, chat.id())
                     .map(given -> parts.json.readValue(given, Given.class))
                     .orElse(Given.NOTHING);
             fresh.adopt(chat, visitor.visit(new DoorId(chat.doorId())), by);

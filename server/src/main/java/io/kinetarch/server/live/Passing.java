@@ -29,8 +29,8 @@ public class Passing {
         OPERATOR_TYPES,
         /** Somebody got or read what was said. */
         MARKED,
-        /** What a bot has to tell of a chat is another than before: it has drafted a reply, or was told that it was wrong. */
-        BOT_TELLS,
+        /** More is known of a chat: its page has told of the visitor, or a bot has drafted a reply or was told that it was wrong. */
+        KNOWN_MORE,
         /** A visitor or an operator was taken for lost: who has a connection of theirs says so. */
         LOST,
         /** Everybody was: the plan is run by another instance than before. */
@@ -66,8 +66,8 @@ public class Passing {
         pass(new Passed(What.MARKED, plan, chat, null, null));
     }
 
-    public void botTells(String plan, long chat) {
-        pass(new Passed(What.BOT_TELLS, plan, chat, null, null));
+    public void knownMore(String plan, long chat) {
+        pass(new Passed(What.KNOWN_MORE, plan, chat, null, null));
     }
 
     public void visitorLost(String plan, long chat) {

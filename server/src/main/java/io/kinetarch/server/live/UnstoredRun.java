@@ -121,6 +121,9 @@ public final class UnstoredRun {
                 null,
                 part == null ? null : part == 0 ? said.get(entry.call()) : words.get(entry.call() + " " + part),
                 null,
+                null,
+                null,
+                null,
                 null);
     }
 

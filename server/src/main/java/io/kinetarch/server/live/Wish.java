@@ -1,6 +1,7 @@
 package io.kinetarch.server.live;
 
 import io.kinetarch.core.dispatch.Call.Because;
+import io.kinetarch.server.live.Beside.FileSent;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.UUID;
@@ -66,6 +67,11 @@ public record Wish(
         return new Wish(CallKind.OPERATOR_SAYS, chat, operator, WITH_WORDS, key, words, null, null, null);
     }
 
+    /** An operator sends a file. */
+    public static Wish sends(long chat, String operator, UUID key, String name, FileSent file) {
+        return new Wish(CallKind.OPERATOR_SAYS, chat, operator, WITH_WORDS, key, name, Beside.file(file), null, null);
+    }
+
     /** A visitor does something in their chat. */
     public static Wish byVisitor(long chat, CallKind kind, @Nullable String detail, @Nullable Given given) {
         return new Wish(kind, chat, null, detail, null, null, null, given, null);
@@ -74,6 +80,11 @@ public record Wish(
     /** A visitor says something. */
     public static Wish says(long chat, UUID key, String words) {
         return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, words, null, null, null);
+    }
+
+    /** A visitor sends a file. */
+    public static Wish sends(long chat, UUID key, String name, FileSent file) {
+        return new Wish(CallKind.VISITOR_SAYS, chat, null, WITH_WORDS, key, name, Beside.file(file), null, null);
     }
 
     /**

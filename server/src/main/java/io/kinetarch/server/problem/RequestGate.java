@@ -64,7 +64,7 @@ class RequestGate extends OncePerRequestFilter {
         if (path.equals("/api/v1/session") || path.equals("/api/v1/setup")) {
             return MOST_OF_SIGN_IN;
         }
-        if (path.startsWith("/visit/")) {
+        if (path.startsWith("/visit/") && !path.endsWith("/files")) {
             return MOST_OF_VISITORS;
         }
         boolean file = path.contains("/document");

@@ -5,6 +5,8 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.Given;
+import io.kinetarch.server.live.Given.Agreement;
+import io.kinetarch.server.live.SaidFile;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -15,7 +17,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -78,6 +79,7 @@ class Records {
      * @param author who said it; null where nothing was said
      * @param text null where nothing was said, or it was erased
      * @param setting the setting behind it; null for none
+     * @param file that was sent, the text being its name; null for none
      */
     record RecordEntry(
             int number,
@@ -88,7 +90,8 @@ class Records {
             @Nullable String queue,
             String because,
             @Nullable SettingLink setting,
-            @Nullable String text) {}
+            @Nullable String text,
+            @Nullable SaidFile file) {}
 
     record SettingLink(String kind, String id, String pointer) {}
 
@@ -98,14 +101,14 @@ class Records {
     /**
      * One with all that is kept of it.
      *
-     * @param consent the words agreed to; null where none were asked for
+     * @param consents what they were asked to agree to when they came
      * @param rating null where its visitor gave none
      */
     record KeptChat(
             RecordLine line,
             @Nullable String page,
             List<GivenFact> known,
-            @Nullable String consent,
+            List<Agreement> consents,
             @Nullable Rated rating,
             List<RecordEntry> entries) {}
 
@@ -139,9 +142,7 @@ class Records {
                 .findFirst()
                 .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "There is no finished chat " + chat + "."));
         var plan = plan(planId, head);
-        var given = chats.given(planId, chat)
-                .map(text -> json.readValue(text, Given.class))
-                .orElse(Given.answers(Map.of()));
+        var given = Given.together(chats.given(planId, chat), json);
         var known = new ArrayList<GivenFact>();
         given.answers().forEach((name, value) -> known.add(new GivenFact(name, value)));
         given.facts().forEach((name, value) -> known.add(new GivenFact(name, value)));
@@ -149,7 +150,7 @@ class Records {
                 line(planId, head, records.changes(planId, new Long[] {chat})),
                 given.page(),
                 known,
-                given.consent(),
+                given.consents(),
                 records.rating(planId, chat).orElse(null),
                 chats.entries(planId, chat, 0, MOST_ENTRIES).stream()
                         .map(entry -> entry(plan, entry))
@@ -222,7 +223,8 @@ class Records {
                 name(plan.queues(), entry.queueId()).orElse(entry.queueId()),
                 entry.because(),
                 setting(entry.setting()),
-                entry.words());
+                entry.words(),
+                entry.file().orElse(null));
     }
 
     private @Nullable SettingLink setting(@Nullable String stored) {

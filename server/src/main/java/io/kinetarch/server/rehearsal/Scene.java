@@ -167,7 +167,7 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                 VisitorKind.NEW,
                 step.answers() == null ? Map.of() : step.answers(),
                 step.facts() == null ? Map.of() : step.facts(),
-                null);
+                List.of());
     }
 
     /** The step with its chat called by its id. */

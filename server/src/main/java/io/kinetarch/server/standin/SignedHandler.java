@@ -14,14 +14,20 @@ import tools.jackson.databind.json.JsonMapper;
 /** A service as outside parties have it: takes calls that are signed with its key and not too old, and refuses all else. */
 abstract class SignedHandler implements HttpHandler {
     private static final long MOST_SECONDS_OLD = 300;
-    private static final int MOST_BYTES = 16 * 1024;
+    private static final int USUAL_BYTES = 64 * 1024;
 
     private final String key;
     private final Clock clock;
     private final JsonMapper json;
+    private final int mostBytes;
 
     SignedHandler(String key, Clock clock, JsonMapper json) {
+        this(key, clock, json, USUAL_BYTES);
+    }
+
+    SignedHandler(String key, Clock clock, JsonMapper json, int mostBytes) {
         this.key = key;
+        this.mostBytes = mostBytes;
         this.clock = clock;
         this.json = json;
     }
@@ -34,7 +40,7 @@ abstract class SignedHandler implements HttpHandler {
     @Override
     public void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
-            String body = new String(exchange.getRequestBody().readNBytes(MOST_BYTES), StandardCharsets.UTF_8);
+            String body = new String(exchange.getRequestBody().readNBytes(mostBytes), StandardCharsets.UTF_8);
             String instant = exchange.getRequestHeaders().getFirst(Signature.INSTANT_HEADER);
             String signature = exchange.getRequestHeaders().getFirst(Signature.HEADER);
             if (instant == null || signature == null || !isFresh(instant) || !isSigned(instant, body, signature)) {

@@ -51,6 +51,8 @@ public class StandInSite implements DisposableBean {
     /** What the stand-in mail server took. */
     private static final String MAILS = "/mails";
 
+    private static final String HEARD = "/heard";
+
     private static final Map<String, String> ROBIN = Map.of("name", "Robin Vale");
 
     private final LivePlans plans;
@@ -58,6 +60,7 @@ public class StandInSite implements DisposableBean {
     private final SignedFacts signedFacts;
     private final @Nullable GreenMail mail;
     private final HttpServer server;
+    private final Receivers receivers = new Receivers();
     private final String template = read("page.html");
     private final String style = read("site.css");
     private final String help = read("help-pets.html");
@@ -85,6 +88,17 @@ public class StandInSite implements DisposableBean {
         var tides = installation.services().get("tides");
         if (tides != null) {
             server.createContext(tides.address().getPath(), new TideBot(tides.key(), clock, json));
+        }
+        for (String name : List.of("travel-desk", "wallboard")) {
+            var receiver = installation.services().get(name);
+            if (receiver != null) {
+                server.createContext(
+                        receiver.address().getPath(), receivers.receiver(name, receiver.key(), clock, json));
+            }
+        }
+        var scanner = installation.services().get("scanner");
+        if (scanner != null) {
+            server.createContext(scanner.address().getPath(), new Scanner(scanner.key(), clock, json));
         }
         server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
         server.start();
@@ -178,7 +192,23 @@ public class StandInSite implements DisposableBean {
                 return;
             }
             if (path.equals(MAILS)) {
-                send(exchange, "text/html", mails());
+                send(
+                        exchange,
+                        "text/html",
+                        plainPage(
+                                "Mails",
+                                "What the stand-in mail server took; it delivers nothing.",
+                                mail == null ? "<p>It does not run.</p>" : StandInMail.page(mail)));
+                return;
+            }
+            if (path.equals(HEARD)) {
+                send(
+                        exchange,
+                        "text/html",
+                        plainPage(
+                                "Heard of chats",
+                                "What the travel desk and the wallboard of the ferry line were told, signed.",
+                                receivers.page()));
                 return;
             }
             if (path.equals(STYLE)) {
@@ -283,12 +313,11 @@ public class StandInSite implements DisposableBean {
                 + "<iframe title=\"The ferry line\" src=\"" + page.path + look.query() + "\"></iframe></body></html>";
     }
 
-    private String mails() {
-        return "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>Mails</title><link rel=\"stylesheet\" href=\""
-                + STYLE
-                + "\"><body><main><h1>Mails</h1><p>What the stand-in mail server took; it delivers nothing.</p>"
-                + (mail == null ? "<p>It does not run.</p>" : StandInMail.page(mail))
-                + "</main></body></html>";
+    private static String plainPage(String title, String about, String parts) {
+        return "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>" + title
+                + "</title><link rel=\"stylesheet\" href=\"" + STYLE + "\"><body><main><h1>" + title + "</h1><p>"
+                + about
+                + "</p>" + parts + "</main></body></html>";
     }
 
     private static String link(String address, String words, boolean here) {

@@ -5,6 +5,7 @@ import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.server.door.DoorDocument;
 import io.kinetarch.server.door.DoorDocuments;
+import io.kinetarch.server.file.ChatFiles;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.LiveCalls;
@@ -18,9 +19,11 @@ import io.kinetarch.server.visit.LivePlans.DoorNow;
 import io.kinetarch.server.visit.SignedFacts.FactSignature;
 import io.kinetarch.server.visit.Visits.VisitView;
 import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -54,6 +57,7 @@ class VisitController {
     private final Invitations invitations;
     private final SignedFacts signedFacts;
     private final Pictures pictures;
+    private final ChatFiles files;
     private final Clock clock;
 
     VisitController(
@@ -67,6 +71,7 @@ class VisitController {
             Invitations invitations,
             SignedFacts signedFacts,
             Pictures pictures,
+            ChatFiles files,
             Clock clock) {
         this.plans = plans;
         this.visits = visits;
@@ -79,6 +84,7 @@ class VisitController {
         this.signedFacts = signedFacts;
         this.clock = clock;
         this.pictures = pictures;
+        this.files = files;
     }
 
     /** A door of the live plan and how it stands. */
@@ -90,6 +96,7 @@ class VisitController {
      * @param key made by the sender: asking again under it starts no other chat
      * @param page address of the page; null for the plain link
      * @param returning whether the visitor was here before
+     * @param consents ids of what the visitor agreed to
      * @param facts what the page hands over
      * @param signature of the facts by the site's server; null where they are not signed
      */
@@ -98,7 +105,7 @@ class VisitController {
             String language,
             @Nullable String page,
             boolean returning,
-            boolean consent,
+            List<String> consents,
             Map<String, String> answers,
             Map<String, String> facts,
             @Nullable FactSignature signature) {}
@@ -112,6 +119,16 @@ class VisitController {
     record StartedChat(long chat, String token, @Nullable String doubt) {}
 
     record MessageWish(UUID key, String text) {}
+
+    /** What the page knows of its visitor by now. */
+    record FactsWish(Map<String, String> facts, @Nullable FactSignature signature) {}
+
+    /**
+     * Whether it was believed.
+     *
+     * @param doubt why not; null where it was
+     */
+    record Believed(@Nullable String doubt) {}
 
     record AnswersWish(Map<String, String> answers) {}
 
@@ -202,7 +219,7 @@ class VisitController {
                         Visits.kind(facts, wish.returning()),
                         wish.answers(),
                         facts,
-                        Visits.consent(plans.live(planId).plan(), found, language, wish.consent())));
+                        visits.consents(planId, found, language, wish.consents())));
         return new StartedChat(started.chat(), started.token(), doubt.orElse(null));
     }
 
@@ -241,6 +258,30 @@ class VisitController {
         return Taken.of(calls.make(plan, Wish.says(chat, message.key(), VisitWords.message(message.text(), "/text"))));
     }
 
+    /** Sends a file, which is the body of the request, under a key made by the sender. */
+    @PostMapping("/{plan}/chats/{chat}/files")
+    @ResponseStatus(HttpStatus.CREATED)
+    Taken send(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestParam UUID key,
+            @RequestParam String name,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token,
+            HttpServletRequest request)
+            throws IOException {
+        checkRunning(plan, chat, token);
+        limits.file(plan, chat);
+        String door = visits.opened(plan, chat, token).doorId();
+        return Taken.of(files.send(
+                plan,
+                plans.live(plan).plan(),
+                chat,
+                door,
+                name,
+                request,
+                kept -> calls.make(plan, Wish.sends(chat, key, kept.name(), kept.sent()))));
+    }
+
     @PostMapping("/{plan}/chats/{chat}/answers")
     Taken answer(
             @PathVariable String plan,
@@ -251,6 +292,25 @@ class VisitController {
         VisitWords.check(wish.answers(), "/answers");
         return Taken.of(
                 calls.make(plan, Wish.byVisitor(chat, CallKind.VISITOR_SAYS, null, Given.answers(wish.answers()))));
+    }
+
+    /** The page tells more of its visitor while they chat; what the door does not take is left out. */
+    @PostMapping("/{plan}/chats/{chat}/facts")
+    Believed tell(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody FactsWish wish,
+            @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
+        checkRunning(plan, chat, token);
+        VisitWords.check(wish.facts(), "/facts");
+        var door = plans.door(plan, visits.opened(plan, chat, token).doorId());
+        var facts = Visits.facts(door, wish.facts());
+        var doubt = signedFacts.doubt(plan, door, facts, wish.signature());
+        if (doubt.isEmpty() && !facts.isEmpty()) {
+            calls.make(plan, Wish.byVisitor(chat, CallKind.TELL, null, Given.facts(facts)));
+            passing.knownMore(plan, chat);
+        }
+        return new Believed(doubt.orElse(null));
     }
 
     @PostMapping("/{plan}/chats/{chat}/typing")

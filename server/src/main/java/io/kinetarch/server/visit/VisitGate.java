@@ -26,9 +26,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)
-class VisitGate extends OncePerRequestFilter {
+public class VisitGate extends OncePerRequestFilter {
     /** The header with a chat's token. */
-    static final String TOKEN = "X-Chat-Token";
+    public static final String TOKEN = "X-Chat-Token";
 
     private static final Pattern OF_A_PLAN =
             Pattern.compile("/visit/(?<plan>[^/]+)/(?:doors/(?<door>[^/]+)|chats|letters)(?:/.*)?");

@@ -13,6 +13,7 @@ import org.springframework.stereotype.Component;
 /** How much one address, and one chat, may ask for. Whoever goes beyond is refused; nobody else is kept waiting. */
 @Component
 public class VisitLimits {
+    private static final int MOST_FILES_A_MINUTE = 10;
     private static final int MOST_KEPT = 100_000;
     private static final Duration MINUTE = Duration.ofMinutes(1);
     private static final Duration TEN_SECONDS = Duration.ofSeconds(10);
@@ -20,6 +21,7 @@ public class VisitLimits {
     private final Limit starts;
     private final Limit invited;
     private final Limit messages;
+    private final Limit files;
     private final Limit other;
 
     VisitLimits(
@@ -28,6 +30,7 @@ public class VisitLimits {
         this.starts = new Limit(starts, MINUTE, "chats were started from this address");
         this.invited = new Limit(10 * starts, MINUTE, "invitations were answered from this address");
         this.messages = new Limit(messages, TEN_SECONDS, "messages were sent in this chat");
+        this.files = new Limit(MOST_FILES_A_MINUTE, MINUTE, "files were sent in this chat");
         this.other = new Limit(10 * messages, TEN_SECONDS, "things were done in this chat");
     }
 
@@ -41,6 +44,10 @@ public class VisitLimits {
 
     void message(String plan, long chat) {
         messages.take(plan + " " + chat);
+    }
+
+    void file(String plan, long chat) {
+        files.take(plan + " " + chat);
     }
 
     void other(String plan, long chat) {

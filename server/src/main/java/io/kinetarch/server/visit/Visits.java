@@ -2,7 +2,6 @@ package io.kinetarch.server.visit;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.Bot;
 import io.kinetarch.core.plan.DoorId;
@@ -14,7 +13,6 @@ import io.kinetarch.core.plan.Question;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
-import io.kinetarch.core.plan.TextKind;
 import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.server.account.Sha256;
 import io.kinetarch.server.door.DoorDocument.AskedQuestion;
@@ -26,9 +24,11 @@ import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.Given;
+import io.kinetarch.server.live.Given.Agreement;
 import io.kinetarch.server.live.LiveCalls;
 import io.kinetarch.server.live.LiveLog.Appended;
 import io.kinetarch.server.live.Passing;
+import io.kinetarch.server.live.SaidFile;
 import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -59,7 +59,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** What visitors do in their chats, and what they see of them. */
 @Service
 public class Visits {
-    private static final Beside NOTHING_BESIDE = new Beside(List.of(), null);
+    private static final Beside NOTHING_BESIDE = new Beside(List.of(), null, null);
     private static final int MOST_ENTRIES = 500;
     private static final int TOKEN_BYTES = 32;
     private static final int BEST_MARK = 5;
@@ -151,6 +151,7 @@ public class Visits {
      * @param key the name that its sender gave it; null where it had none
      * @param offers what may be said next by a press of a button
      * @param picture that stands below it; null for none
+     * @param file that was sent by it; null for none
      */
     public record VisitLine(
             int number,
@@ -160,7 +161,8 @@ public class Visits {
             String text,
             @Nullable String key,
             List<String> offers,
-            @Nullable String picture) {}
+            @Nullable String picture,
+            @Nullable SaidFile file) {}
 
     /**
      * Starts a chat, or gives the one that was started under this key, with a new token.
@@ -357,7 +359,8 @@ public class Visits {
                 Optional.ofNullable(entry.words()).orElse(""),
                 "visitor".equals(entry.author()) ? entry.key() : null,
                 beside.offers(),
-                picture(beside.picture()));
+                picture(beside.picture()),
+                entry.file().orElse(null));
     }
 
     private Beside beside(StoredEntry entry) {
@@ -396,19 +399,27 @@ public class Visits {
         };
     }
 
-    /** What the visitor agreed to; refused where the door asks for it and they did not. */
-    static @Nullable String consent(Plan plan, FrontDoor door, String language, boolean agreed) {
-        if (!door.consent()) {
-            return null;
-        }
-        if (!agreed) {
-            throw new Refusal(
-                    Kind.INVALID_DOCUMENT, "/consent", "This door asks visitors to agree to its consent text first.");
-        }
-        return new DoorTexts(plan, door)
-                .find(TextKind.CONSENT, language)
-                .map(DoorTexts.Found::text)
-                .orElse("");
+    /**
+     * What the visitor was asked to agree to, and whether they did.
+     *
+     * @throws Refusal if something is required and they did not
+     */
+    List<Agreement> consents(String planId, FrontDoor door, String language, List<String> agreed) {
+        var asked = documents.consents(plans.live(planId).plan(), door, language);
+        asked.stream()
+                .filter(consent -> consent.required() && !agreed.contains(consent.id()))
+                .findFirst()
+                .ifPresent(consent -> {
+                    throw new Refusal(
+                            Kind.INVALID_DOCUMENT,
+                            "/consents",
+                            "This door asks visitors to agree first: “"
+                                    + consent.text().text() + "” Send \"" + consent.id()
+                                    + "\" among the consents if they do.");
+                });
+        return asked.stream()
+                .map(consent -> new Agreement(consent.id(), consent.text().text(), agreed.contains(consent.id())))
+                .toList();
     }
 
     /** Of what a page handed over, what the door takes. */

@@ -103,7 +103,13 @@ class LiveChatTest {
                 .ok()
                 .body();
         assertThat(record.path("line").path("operator").asString()).isEqualTo("Ana R.");
-        assertThat(record.path("consent").asString()).contains("90 days");
+        var consents = record.path("consents");
+        assertThat(consents.path(0).path("text").asString()).contains("90 days");
+        assertThat(consents.path(0).path("agreed").asBoolean()).isTrue();
+        assertThat(consents.path(1).path("id").asString()).isEqualTo("news");
+        assertThat(consents.path(1).path("agreed").asBoolean())
+                .as("news that they did not ask for")
+                .isFalse();
         assertThat(record.path("entries")
                         .valueStream()
                         .map(entry -> entry.path("event").asString()))

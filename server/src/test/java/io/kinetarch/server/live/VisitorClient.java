@@ -6,11 +6,13 @@ import io.kinetarch.server.Api;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
@@ -46,7 +48,7 @@ public final class VisitorClient {
 
     private HttpResponse<String> start(String door, String language, String answers, UUID key, String page) {
         var response = post("/doors/" + door + "/chats", """
-                {"key":"%s","language":"%s","page":%s,"returning":false,"consent":true,"answers":%s,"facts":{}}""".formatted(key, language, page, answers));
+                {"key":"%s","language":"%s","page":%s,"returning":false,"consents":["consent"],"answers":%s,"facts":{}}""".formatted(key, language, page, answers));
         if (response.statusCode() == 201) {
             var started = Api.json(response.body());
             chat = started.path("chat").asLong();
@@ -85,6 +87,14 @@ public final class VisitorClient {
 
     HttpResponse<String> says(String text, UUID key) {
         return post("/chats/" + chat + "/messages", "{\"key\":\"" + key + "\",\"text\":" + Api.quoted(text) + "}");
+    }
+
+    /** Sends a file. */
+    public HttpResponse<String> sends(String name, byte[] bytes) {
+        return send(request("/chats/" + chat + "/files?key=" + UUID.randomUUID() + "&name="
+                        + URLEncoder.encode(name, StandardCharsets.UTF_8))
+                .header("Content-Type", "application/octet-stream")
+                .POST(BodyPublishers.ofByteArray(bytes)));
     }
 
     public HttpResponse<String> does(String what, String body) {

@@ -98,7 +98,7 @@ class SignedFactsTest {
                                 .header("Content-Type", "application/json")
                                 .POST(HttpRequest.BodyPublishers.ofString(
                                         """
-                                        {"key":"%s","language":"en","page":null,"returning":false,"consent":true,
+                                        {"key":"%s","language":"en","page":null,"returning":false,"consents":["consent"],
                                          "answers":{"topic":"Fares and booking"},"facts":%s,"signature":%s}""".formatted(UUID.randomUUID(), facts, signed)))
                                 .build(),
                         BodyHandlers.ofString());

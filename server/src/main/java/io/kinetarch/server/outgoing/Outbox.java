@@ -1,0 +1,191 @@
+package io.kinetarch.server.outgoing;
+
+import io.kinetarch.server.installation.Services;
+import io.kinetarch.server.letter.Letters;
+import io.kinetarch.server.letter.Tries;
+import io.kinetarch.server.outgoing.OutgoingMapper.Stored;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.visit.LivePlans;
+import jakarta.mail.MessagingException;
+import java.io.UnsupportedEncodingException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.mail.javamail.MimeMessageHelper;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Sends what goes out, tries again what was not taken, and tells administrators of it. */
+@Service
+class Outbox {
+    private static final Logger LOG = LoggerFactory.getLogger(Outbox.class);
+    private static final int SECONDS = 5;
+    private static final int MOST_AT_ONCE = 100;
+    private static final int MOST_SHOWN = 200;
+    private static final Duration KEPT = Duration.ofDays(30);
+
+    private final OutgoingMapper mapper;
+    private final Letters letters;
+    private final Services services;
+    private final LivePlans plans;
+    private final ObjectProvider<JavaMailSender> mail;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+    private final String from;
+
+    Outbox(
+            OutgoingMapper mapper,
+            Letters letters,
+            Services services,
+            LivePlans plans,
+            ObjectProvider<JavaMailSender> mail,
+            TransactionTemplate transaction,
+            Clock clock,
+            @Value("${kinetarch.mail.from:chat@localhost}") String from) {
+        this.mapper = mapper;
+        this.letters = letters;
+        this.services = services;
+        this.plans = plans;
+        this.mail = mail;
+        this.transaction = transaction;
+        this.clock = clock;
+        this.from = from;
+    }
+
+    /** What goes out. */
+    enum Sort {
+        news,
+        transcript,
+        letter
+    }
+
+    /**
+     * Something that goes out, or has gone.
+     *
+     * @param recipient a service by its name, or a mail address
+     * @param about the news, or the subject of a mail
+     * @param sentAt null while it is not
+     * @param nextTry null once it is sent, or given up
+     * @param trouble why it is not sent; null where nothing has gone wrong
+     */
+    record Out(
+            Sort sort,
+            long id,
+            long chat,
+            String recipient,
+            String about,
+            Instant madeAt,
+            @Nullable Instant sentAt,
+            int tries,
+            @Nullable Instant nextTry,
+            @Nullable String trouble) {}
+
+    /** What is not sent yet, and the newest of what is; letters only while they are not. */
+    List<Out> newest(String planId) {
+        var letters = this.letters.unsent(planId).stream()
+                .map(letter -> new Out(
+                        Sort.letter,
+                        letter.chat(),
+                        letter.chat(),
+                        letter.recipient(),
+                        "answer to what was left behind",
+                        letter.writtenAt(),
+                        null,
+                        letter.tries(),
+                        letter.nextTry(),
+                        letter.trouble()));
+        var others = mapper.newest(planId, MOST_SHOWN).stream()
+                .map(one -> new Out(
+                        Sort.valueOf(one.kind()),
+                        one.id(),
+                        one.chat(),
+                        one.recipient(),
+                        one.about(),
+                        one.madeAt(),
+                        one.sentAt(),
+                        one.tries(),
+                        one.nextTry(),
+                        one.trouble()));
+        return Stream.concat(letters, others)
+                .sorted(Comparator.<Out, Boolean>comparing(out -> out.sentAt() != null)
+                        .thenComparing(Out::madeAt, Comparator.reverseOrder()))
+                .toList();
+    }
+
+    /** Tries something again at once. */
+    void again(String planId, Sort sort, long id) {
+        int found = sort == Sort.letter ? letters.again(planId, id) : mapper.again(planId, id, clock.instant());
+        if (found == 0) {
+            throw new Refusal(Kind.NOT_FOUND, "There is nothing of this kind that is not sent.");
+        }
+    }
+
+    @Scheduled(fixedDelayString = "${kinetarch.outgoing.look:1s}")
+    void send() {
+        for (int i = 0; i < MOST_AT_ONCE; i++) {
+            // It is locked while it is sent: another instance takes the next.
+            Boolean tried = transaction.execute(
+                    _ -> mapper.due(clock.instant()).map(this::send).isPresent());
+            if (!Boolean.TRUE.equals(tried)) {
+                return;
+            }
+        }
+    }
+
+    /** What was sent long ago is of no use any more. */
+    @Scheduled(fixedDelayString = "PT1H")
+    void forget() {
+        mapper.forget(clock.instant().minus(KEPT));
+    }
+
+    private Stored send(Stored out) {
+        String trouble = Sort.valueOf(out.kind()) == Sort.news
+                ? services.tell(out.recipient(), SECONDS, out.body()).orElse(null)
+                : mailed(out);
+        if (trouble == null) {
+            mapper.sent(out.id(), clock.instant());
+        } else {
+            LOG.warn(
+                    "{} {} of {} was not sent at try {}: {}",
+                    out.kind(),
+                    out.id(),
+                    out.planId(),
+                    out.tries() + 1,
+                    trouble);
+            mapper.failed(out.id(), Tries.next(out.tries(), clock.instant()), trouble);
+        }
+        return out;
+    }
+
+    /** Why it was not mailed; null where it was. */
+    private @Nullable String mailed(Stored out) {
+        var sender = mail.getIfAvailable();
+        if (sender == null) {
+            return "This installation sends no mail. Its administrator sets a server by spring.mail.host.";
+        }
+        try {
+            var message = sender.createMimeMessage();
+            var helper = new MimeMessageHelper(message, "UTF-8");
+            helper.setFrom(from, plans.live(out.planId()).plan().settings().name());
+            helper.setTo(out.recipient());
+            helper.setSubject(out.about());
+            helper.setText(out.body());
+            sender.send(message);
+            return null;
+        } catch (MessagingException | UnsupportedEncodingException | RuntimeException e) {
+            // Whatever is wrong with one, the others go out.
+            return String.valueOf(e.getMessage());
+        }
+    }
+}

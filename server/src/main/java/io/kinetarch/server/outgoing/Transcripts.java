@@ -1,0 +1,79 @@
+package io.kinetarch.server.outgoing;
+
+import io.kinetarch.core.plan.Element;
+import io.kinetarch.server.door.ControlWords;
+import io.kinetarch.server.letter.Letters;
+import io.kinetarch.server.live.ChatReader.StoredChat;
+import io.kinetarch.server.outgoing.OutgoingMapper.NewOutgoing;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.visit.LivePlans;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/** Writes mails with what was said in a chat. */
+@Service
+class Transcripts {
+    private final OutgoingMapper mapper;
+    private final Letters letters;
+    private final LivePlans plans;
+    private final ControlWords words;
+    private final Clock clock;
+
+    Transcripts(OutgoingMapper mapper, Letters letters, LivePlans plans, ControlWords words, Clock clock) {
+        this.mapper = mapper;
+        this.letters = letters;
+        this.plans = plans;
+        this.words = words;
+        this.clock = clock;
+    }
+
+    /**
+     * Sends what was said to an address.
+     *
+     * @throws Refusal if the chat goes on, its door hands no transcripts out, it was sent before, or the address is none
+     */
+    void mail(String planId, StoredChat chat, String address) {
+        var plan = plans.live(planId).plan();
+        var door = Element.find(plan.doors(), chat.doorId())
+                .filter(found -> found.ending().transcript())
+                .orElseThrow(() -> new Refusal(Kind.NOT_POSSIBLE, "This door hands no transcripts out."));
+        if (!chat.hasEnded()) {
+            throw new Refusal(Kind.NOT_POSSIBLE, "The chat goes on. Its transcript is sent once it has ended.");
+        }
+        Letters.checkAddress(address);
+        // One mail a chat: nobody is to fill the letter box of somebody else.
+        if (mapper.isMade(planId, chat.id(), Outbox.Sort.transcript.name())) {
+            throw new Refusal(Kind.ALREADY_DONE, "The transcript of this chat was sent already.");
+        }
+        var said = words.in(chat.language());
+        var zone = door.hours() == null
+                ? plan.timeZone()
+                : plan.hours(door.hours()).hours().timeZone();
+        mapper.insert(new NewOutgoing(
+                planId,
+                chat.id(),
+                Outbox.Sort.transcript.name(),
+                address,
+                said.getOrDefault("mailTranscript", "")
+                        .replace("{company}", plan.settings().name()),
+                text(planId, chat, zone, said.getOrDefault("you", ""), door.name()),
+                clock.instant()));
+    }
+
+    private String text(String planId, StoredChat chat, ZoneId zone, String you, String door) {
+        var at = DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
+                .withLocale(Locale.forLanguageTag(chat.language()))
+                .withZone(zone);
+        return letters.conversation(planId, chat.id()).stream()
+                .map(line -> at.format(line.at()) + "  "
+                        + (line.from().equals("visitor") ? you : line.name() == null ? door : line.name()) + "\n"
+                        + line.text())
+                .collect(Collectors.joining("\n\n", "", "\n"));
+    }
+}

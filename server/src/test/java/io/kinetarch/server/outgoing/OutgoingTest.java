@@ -1,0 +1,216 @@
+package io.kinetarch.server.outgoing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import com.icegreen.greenmail.util.GreenMail;
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import io.kinetarch.server.Api;
+import io.kinetarch.server.TestServer;
+import io.kinetarch.server.live.VisitorClient;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** What others hear of chats: a wallboard that the test runs, and the stand-in travel desk. */
+class OutgoingTest {
+    private static final String SITE = "https://freight.tarnwick-sound.example";
+    private static final String OUTBOX = "/api/v1/plans/tarnwick/outbox";
+    private static final Duration SOON = Duration.ofSeconds(10);
+
+    private final TestServer server = TestServer.running();
+    private final VisitorClient visitor = new VisitorClient(server.address(), "tarnwick", SITE);
+    private final List<Heard> heard = new CopyOnWriteArrayList<>();
+    private final AtomicInteger status = new AtomicInteger(200);
+    private HttpServer wallboard;
+
+    private record Heard(String instant, String signature, String body) {}
+
+    @BeforeEach
+    void listen() throws IOException {
+        wallboard = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), server.hookPort()), 0);
+        wallboard.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+        wallboard.createContext("/wallboard", this::take);
+        wallboard.start();
+    }
+
+    @AfterEach
+    void close() {
+        wallboard.stop(0);
+        pause(false);
+    }
+
+    private void take(HttpExchange exchange) throws IOException {
+        try (exchange) {
+            heard.add(new Heard(
+                    exchange.getRequestHeaders().getFirst("Kinetarch-Instant"),
+                    exchange.getRequestHeaders().getFirst("Kinetarch-Signature"),
+                    new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8)));
+            exchange.sendResponseHeaders(status.get(), -1);
+        }
+    }
+
+    private void pause(boolean paused) {
+        server.planner()
+                .post("/api/v1/plans/tarnwick/doors/freight-pages/pause", "{\"paused\":" + paused + "}")
+                .ok();
+    }
+
+    private void starts() {
+        assertThat(visitor.start("freight-pages", "en", "{}").statusCode()).isEqualTo(201);
+    }
+
+    private List<JsonNode> heardOfTheChat() {
+        return heard.stream()
+                .map(one -> Api.json(one.body()))
+                .filter(told -> told.path("chat").asLong() == visitor.chat())
+                .toList();
+    }
+
+    private List<JsonNode> inOutbox(String recipient) {
+        return server.planner()
+                .get(OUTBOX)
+                .ok()
+                .body()
+                .valueStream()
+                .filter(out -> out.path("chat").asLong() == visitor.chat())
+                .filter(out -> out.path("recipient").asString().equals(recipient))
+                .toList();
+    }
+
+    @Test
+    void aReceiverIsToldOnceAndTheSignatureIsAsDocumented() throws Exception {
+        starts();
+        visitor.does("leave", "{}");
+        await().atMost(SOON)
+                .until(() -> heardOfTheChat().stream()
+                        .anyMatch(told -> told.path("news").asString().equals("ended")));
+        var ended = heardOfTheChat().getLast();
+        assertThat(ended.path("door").asString()).isEqualTo("Freight pages");
+        assertThat(ended.path("outcome").asString()).isEqualTo("gave-up");
+        assertThat(heardOfTheChat().stream()
+                        .filter(told -> told.path("news").asString().equals("ended")))
+                .hasSize(1);
+        for (var one : heard) {
+            assertThat(openssl(one.instant() + "." + one.body())).isEqualTo(one.signature());
+        }
+        await().atMost(SOON)
+                .untilAsserted(() -> assertThat(inOutbox("wallboard"))
+                        .isNotEmpty()
+                        .allSatisfy(
+                                out -> assertThat(out.path("sentAt").isNull()).isFalse()));
+    }
+
+    /** The documented command, run by the program that administrators have (openssl). */
+    private static String openssl(String text) throws IOException, InterruptedException {
+        var process = new ProcessBuilder("openssl", "dgst", "-sha256", "-hmac", TestServer.HOOK_KEY).start();
+        process.outputWriter(StandardCharsets.UTF_8).append(text).close();
+        assertThat(process.waitFor(10, TimeUnit.SECONDS)).isTrue();
+        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.US_ASCII).strip();
+        return out.substring(out.lastIndexOf(' ') + 1);
+    }
+
+    @Test
+    void whatIsNotTakenIsKeptToldOfAndTriedAgain() {
+        status.set(503);
+        starts();
+        visitor.does("leave", "{}");
+        await().atMost(SOON)
+                .until(() -> inOutbox("wallboard").stream()
+                        .anyMatch(out -> out.path("tries").asInt() == 1));
+        var waiting = inOutbox("wallboard").getFirst();
+        assertThat(waiting.path("trouble").asString()).isEqualTo("It answered with status 503.");
+        assertThat(waiting.path("nextTry").asString()).isNotBlank();
+
+        status.set(204);
+        server.planner()
+                .post(OUTBOX + "/news/" + waiting.path("id").asLong() + "/again", "")
+                .ok();
+        await().atMost(SOON)
+                .until(() -> inOutbox("wallboard").stream()
+                        .anyMatch(out -> !out.path("sentAt").isNull()));
+        server.planner()
+                .post(OUTBOX + "/news/" + waiting.path("id").asLong() + "/again", "")
+                .problem(404, "not-found", null);
+    }
+
+    @Test
+    void aWishToBeCalledBackReachesTheTravelDeskWithItsNumber() throws Exception {
+        pause(true);
+        starts();
+        var chosen = visitor.does("choose", """
+                {"way":"call-back","answers":{"message":"<b>Reefer</b> trailers?","reply-to":"sped@hallow.example","call-back":"+353 1 555 0199"}}""");
+        assertThat(chosen.statusCode()).as(chosen.body()).isEqualTo(200);
+        await().atMost(SOON)
+                .until(() -> inOutbox("travel-desk").stream()
+                        .anyMatch(out -> !out.path("sentAt").isNull()));
+        String page = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(server.site() + "/heard"))
+                                .build(),
+                        BodyHandlers.ofString())
+                .body();
+        assertThat(page)
+                .contains("call-back, chat " + visitor.chat(), "+353 1 555 0199")
+                .doesNotContain("<b>Reefer");
+    }
+
+    @Test
+    void aTranscriptIsMailedOnceAndOnlyWhereTheDoorHandsItOut() throws Exception {
+        var booking = new VisitorClient(server.address(), "tarnwick", "https://tarnwick-sound.example");
+        assertThat(booking.start("booking-site", "de", "{\"topic\":\"Fares and booking\"}")
+                        .statusCode())
+                .isEqualTo(201);
+        booking.says("Was kostet ein Fahrrad?");
+        String wish = "{\"email\":\"radlerin@gannet.example\"}";
+        assertThat(booking.does("transcript", wish).statusCode())
+                .as("while it goes on")
+                .isEqualTo(409);
+        booking.does("leave", "{}");
+        assertThat(booking.does("transcript", "{\"email\":\"nobody\"}").statusCode())
+                .isEqualTo(409);
+        assertThat(booking.does("transcript", wish).statusCode()).isEqualTo(204);
+        assertThat(booking.does("transcript", wish).statusCode()).as("again").isEqualTo(409);
+
+        await().atMost(SOON)
+                .until(() -> server.bean(GreenMail.class).getReceivedMessagesForDomain("radlerin@gannet.example").length
+                        > 0);
+        var mail = server.bean(GreenMail.class).getReceivedMessagesForDomain("radlerin@gannet.example")[0];
+        assertThat(mail.getSubject()).isEqualTo("Ihr Gespräch mit Tarnwick Sound Ferries");
+        assertThat(String.valueOf(mail.getContent())).contains("Sie", "Was kostet ein Fahrrad?");
+    }
+
+    @Test
+    void whatAPageTellsLaterIsKnownAndChangesNothingElse() {
+        starts();
+        int before = visitor.view().path("number").asInt();
+        var told =
+                visitor.does("facts", "{\"facts\":{\"unit\":\"MSKU 907032-3\",\"unknown\":\"x\"},\"signature\":null}");
+        assertThat(told.statusCode()).as(told.body()).isEqualTo(200);
+        assertThat(visitor.view().path("number").asInt()).isEqualTo(before);
+        visitor.does("leave", "{}");
+        var known = server.planner()
+                .get("/api/v1/plans/tarnwick/records/" + visitor.chat())
+                .ok()
+                .body()
+                .path("known");
+        assertThat(known).hasSize(1);
+        assertThat(known.path(0).path("value").asString()).isEqualTo("MSKU 907032-3");
+    }
+}
