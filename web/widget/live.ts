@@ -267,6 +267,7 @@ export class LiveDoor {
     this.view = view;
     if (view.stage !== this.stageTold) {
       this.stageTold = view.stage;
+      this.trouble = null; // it was about what is over
       if (view.stage === 'chat') this.tell('answered');
       if (view.stage === 'ended') this.tell('ended');
     }
@@ -349,6 +350,7 @@ export class LiveDoor {
       onFile: (file) => this.sendFile(file),
       onLine: (text) => {
         this.halfTyped = '';
+        this.trouble = null;
         this.sending.push({ key: crypto.randomUUID(), text, at: new Date().toISOString(), refused: false });
         this.show();
         void this.send();

@@ -13,12 +13,12 @@ export function showTranscript(door: DoorDocument, { lines }: VisitView) {
   const at = new Intl.DateTimeFormat(door.locale, { dateStyle: 'long', timeStyle: 'short' });
   render(
     <main>
-      <h1>{door.name}</h1>
+      <h1>{door.texts.LABEL?.text ?? door.name}</h1>
       <article>
         {lines.map((line) => (
           <p key={line.number}>
             <b>
-              <bdi>{line.from === 'visitor' ? door.words.you : (line.name ?? door.name)}</bdi> <time dateTime={line.at}>{at.format(new Date(line.at))}</time>
+              <bdi>{line.from === 'visitor' ? door.words.you : (line.name ?? door.texts.LABEL?.text ?? door.name)}</bdi> <time dateTime={line.at}>{at.format(new Date(line.at))}</time>
             </b>
             <span dir="auto">{line.from === 'plan' ? fill(line.text, door, {}) : line.text}</span>
           </p>

@@ -1,4 +1,4 @@
-import { Client } from '@stomp/stompjs';
+import type { Client } from '@stomp/stompjs';
 import type { VisitView } from './document';
 import type { Claim, Visit } from './visit';
 import { Refused } from './visit';
@@ -13,6 +13,12 @@ export interface WireEvents {
   onGone: () => void;
 }
 
+declare global {
+  interface Window {
+    kinetarchConnection?: typeof Client;
+  }
+}
+
 const TRIES_BEFORE_ASKING = 3;
 const RETRY_MILLIS = 1000;
 const WAIT_SECONDS = 20;
@@ -23,7 +29,7 @@ const PULSE_MILLIS = 10_000;
  * for by number, whichever way it is.
  */
 export class Wire {
-  private readonly client: Client;
+  private client: Client | null = null;
   private failures = 0;
   private asking = false;
   private closed = false;
@@ -34,7 +40,22 @@ export class Wire {
     private readonly last: () => number,
     private readonly events: WireEvents,
   ) {
-    this.client = new Client({
+    void this.connect();
+  }
+
+  private async connect() {
+    const { visit, claim } = this;
+    try {
+      await loadConnection(visit.base);
+    } catch {
+      // A page's policy may keep the script out; the chat goes on without a connection that stays open.
+      this.failures = TRIES_BEFORE_ASKING;
+      void this.catchUp();
+      void this.ask();
+      return;
+    }
+    if (this.closed || !window.kinetarchConnection) return;
+    const client = new window.kinetarchConnection({
       brokerURL: `${visit.base.replace(/^http/, 'ws')}/live/visit`,
       connectHeaders: { plan: visit.plan, chat: String(claim.chat), token: claim.token },
       reconnectDelay: RETRY_MILLIS,
@@ -42,18 +63,19 @@ export class Wire {
       heartbeatOutgoing: PULSE_MILLIS,
       onConnect: () => {
         this.failures = 0;
-        this.client.subscribe(`/topic/visit.${visit.plan}.${claim.chat}`, (frame) => this.hear(frame.body));
+        client.subscribe(`/topic/visit.${visit.plan}.${claim.chat}`, (frame) => this.hear(frame.body));
         void this.catchUp();
       },
       onStompError: () => this.broken(),
       onWebSocketClose: () => this.broken(),
     });
-    this.client.activate();
+    this.client = client;
+    client.activate();
   }
 
   close() {
     this.closed = true;
-    void this.client.deactivate();
+    void this.client?.deactivate();
   }
 
   /** Asks for what came since the last that is known. */
@@ -85,7 +107,7 @@ export class Wire {
   private async ask() {
     if (this.asking) return;
     this.asking = true;
-    while (!this.closed && !this.client.connected) {
+    while (!this.closed && !this.client?.connected) {
       try {
         const view = await this.visit.view(this.claim, this.last(), WAIT_SECONDS);
         this.events.onConnected(true);
@@ -108,4 +130,21 @@ export class Wire {
     }
     return gone;
   }
+}
+
+let loading: Promise<void> | undefined;
+
+/** Loads what connections are made with, once for all doors of a page. */
+function loadConnection(base: string): Promise<void> {
+  loading ??= new Promise((loaded, failed) => {
+    const script = document.createElement('script');
+    script.src = `${base}/widget/connection.js`;
+    script.onload = () => loaded();
+    script.onerror = () => {
+      loading = undefined; // it may come the next time
+      failed(new Error(`${script.src} was not loaded`));
+    };
+    document.head.append(script);
+  });
+  return loading;
 }

@@ -103,10 +103,10 @@ export function PlanPanel() {
       <Part title="Left to the bot" short={botWords(settings.botShares)}>
         <BotSharesEditor value={settings.botShares} onChange={(botShares) => change({ botShares })} />
       </Part>
-      <LanguageField languages={languages} value={language} onChange={setLanguage} />
       <Part title="Who hears of chats" short={settings.receivers.map(({ service }) => service).join(', ') || 'nobody'}>
         <ReceiversEditor value={settings.receivers} onChange={(receivers) => change({ receivers })} />
       </Part>
+      <LanguageField languages={languages} value={language} onChange={setLanguage} />
       <Part title="Timeouts" short={`reply in ${formatSeconds(settings.timeouts.reply.seconds)}`}>
         <TimeoutsEditor value={settings.timeouts} language={language} onChange={(timeouts) => change({ timeouts })} />
       </Part>

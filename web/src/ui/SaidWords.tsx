@@ -1,5 +1,6 @@
 import type { components } from '../api/schema';
 import { stretches } from '../../widget/links';
+import './said.css';
 
 interface SaidWordsProps {
   text: string;
@@ -12,7 +13,9 @@ export function SaidWords({ text, file }: SaidWordsProps) {
     return (
       <a className="said-file" href={`/${file.address}`} download={text}>
         {file.preview && <img src={`/${file.preview}`} alt="" />}
-        <bdi>↓ {text}</bdi> <span className="soft">{sizeOf(file.bytes)}</span>
+        <span>
+          ↓ <bdi>{text}</bdi> <small className="soft">{sizeOf(file.bytes)}</small>
+        </span>
       </a>
     );
   }

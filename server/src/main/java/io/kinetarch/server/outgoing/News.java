@@ -107,7 +107,9 @@ class News {
 
     private void tell(String planId, Plan plan, Happened happened) {
         var chat = chats.chat(planId, happened.chat()).orElseThrow();
-        for (var news : newsOf(happened, chat.outcome())) {
+        // Of what came before the end nothing is told that came after it.
+        String outcome = happened.event().equals("ended") ? chat.outcome() : null;
+        for (var news : newsOf(happened, outcome)) {
             for (var receiver : plan.settings().receivers()) {
                 if (receiver.hears().contains(news)) {
                     boolean isLeft = news == Receiver.News.MESSAGE || news == Receiver.News.CALL_BACK;
@@ -122,7 +124,7 @@ class News {
                             chat.language(),
                             name(plan.queues(), happened.queueId()),
                             name(plan.operators(), happened.operatorId()),
-                            chat.outcome() == null ? null : word(chat.outcome()),
+                            outcome == null ? null : word(outcome),
                             isLeft ? left.find(planId, chat.id()) : null);
                     mapper.insert(new NewOutgoing(
                             planId,
