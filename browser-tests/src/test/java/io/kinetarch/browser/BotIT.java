@@ -88,7 +88,6 @@ class BotIT {
         var line = page.getByRole(
                 AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Certainty from which the bot answers by itself"));
         assertThat(page.getByText(Pattern.compile("operator-hours a week"))).isVisible();
-        ScreenshotsIT.take(page, "bot-quality");
         line.press("PageUp");
         assertThat(page.getByText(Pattern.compile("▾ [\\d.]+ more"))).isVisible();
         journey.button("Draw it at 0.60").click();
