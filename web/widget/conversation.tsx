@@ -107,7 +107,7 @@ export function Ways({ door, view, actions }: Scene) {
   );
 }
 
-export function Composer({ door, actions }: Scene) {
+export function Composer({ door, view, actions }: Scene) {
   const input = useRef<HTMLTextAreaElement>(null);
   function send() {
     const field = input.current;
@@ -137,7 +137,8 @@ export function Composer({ door, actions }: Scene) {
         <button type="button" class="main" onClick={send}>
           <span>{door.words.send}</span>
         </button>
-        {door.files && <Attach door={door} onFile={actions.onFile} />}
+        {/* A bot can do nothing with a file. */}
+        {door.files && !view.known.operator?.bot && <Attach door={door} onFile={actions.onFile} />}
         <button type="button" onClick={actions.onEnd}>
           <span>{door.words.end}</span>
         </button>

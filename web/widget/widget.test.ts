@@ -221,6 +221,15 @@ describe('what is to be agreed to', () => {
   });
 });
 
+describe('files', () => {
+  it('are sent to people, and only where the door takes them', () => {
+    const attach = (panel: HTMLElement) => panel.querySelector('#file');
+    expect(attach(show(sampleDoor(), view('chat', { known: { operator: { name: 'Ana R.' } } })))).not.toBeNull();
+    expect(attach(show(sampleDoor(), view('chat', { known: { operator: { name: 'Tern', bot: true } } })))).toBeNull();
+    expect(attach(show({ ...sampleDoor(), files: null }, view('chat')))).toBeNull();
+  });
+});
+
 describe('the end', () => {
   it('offers nothing that leads nowhere', () => {
     const closed = show(sampleDoor(), view('ended', { canStart: false, known: { opens: '2026-12-03T09:00:00Z' } }));

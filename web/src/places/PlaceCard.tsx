@@ -3,7 +3,7 @@ import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Colleague, Desk, Place } from '../api/desk';
 import { formatInstant } from '../time/time';
 import { clockWords, secondsSince, timeOfDay } from './clock';
-import { SaidWords } from '../ui/SaidWords';
+import { SaidWords } from './SaidWords';
 import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
 import { markOf, speaker, waitsSince } from './place';

@@ -7,7 +7,7 @@ import { usePlace } from '../plan/place';
 import type { ElementKind } from '../api/model';
 import { formatInstant, formatSeconds } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
-import { SaidWords } from '../ui/SaidWords';
+import { SaidWords } from '../places/SaidWords';
 import { LifeLine, lengthOf } from './LifeLine';
 import { outcomeWords } from './outcome';
 

@@ -6,7 +6,7 @@ const ROOMS: Record<string, string[]> = {
   theme: [],
   api: ['time', 'widget'],
   ui: ['api', 'time', 'theme'],
-  places: ['api', 'time', 'ui'],
+  places: ['api', 'time', 'ui', 'widget'],
   plan: ['api', 'time', 'theme', 'ui'],
   settings: ['api', 'time', 'theme', 'ui', 'plan', 'widget'],
 };

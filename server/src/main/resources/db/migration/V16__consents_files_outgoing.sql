@@ -45,6 +45,7 @@ create table outgoing (
 );
 create index on outgoing (next_try) where next_try is not null;
 create index on outgoing (plan_id, id desc);
+create unique index on outgoing (plan_id, chat) where kind = 'transcript';
 
 -- Up to which call of a plan its receivers were told.
 create table outgoing_told (

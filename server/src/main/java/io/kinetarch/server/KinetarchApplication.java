@@ -14,13 +14,17 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.annotation.Bean;
+import org.springframework.scheduling.TaskScheduler;
 import org.springframework.scheduling.annotation.EnableScheduling;
+import org.springframework.scheduling.concurrent.ThreadPoolTaskScheduler;
 
 /** Starts the server. */
 @SpringBootApplication
 @EnableScheduling
 @MapperScan(annotationClass = Mapper.class)
 public class KinetarchApplication {
+    private static final int AT_ONCE = 4;
+
     public static void main(String[] args) throws IOException {
         if (args.length > 0 && args[0].equals("seal")) {
             System.exit(new SealCommand(System.out).run());
@@ -29,6 +33,15 @@ public class KinetarchApplication {
             System.exit(new CheckCommand(System.out).run(List.of(args).subList(1, args.length)));
         }
         SpringApplication.run(KinetarchApplication.class, args);
+    }
+
+    /** What is done again and again has threads of its own: it waits for mail servers and others, as connections' pulses must not. */
+    @Bean
+    TaskScheduler taskScheduler() {
+        var scheduler = new ThreadPoolTaskScheduler();
+        scheduler.setPoolSize(AT_ONCE);
+        scheduler.setThreadNamePrefix("again-");
+        return scheduler;
     }
 
     /**

@@ -7,6 +7,7 @@ import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.file.FileMapper.StoredFile;
 import io.kinetarch.server.installation.Services;
 import io.kinetarch.server.live.Beside.FileSent;
+import io.kinetarch.server.live.LiveLog.Appended;
 import io.kinetarch.server.picture.PictureShape;
 import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.problem.Refusal;
@@ -65,23 +66,27 @@ public class ChatFiles {
     record Scanned(boolean clean) {}
 
     /**
-     * Reads a file from a request, keeps it and says it in its chat; what cannot be said is not kept.
+     * Reads a file from a request, keeps it and says it in its chat; what cannot be said, or was said before, is not kept.
      *
      * @param says makes the call by which it is said
      * @throws Refusal if the chat's door takes no such file
      */
-    public <T> T send(
+    public Appended send(
             String planId,
             Plan plan,
             long chat,
             String doorId,
             String name,
             HttpServletRequest request,
-            Function<Kept, T> says)
+            Function<Kept, Appended> says)
             throws IOException {
         var kept = keep(planId, plan, chat, doorId, name, request);
         try {
-            return says.apply(kept);
+            var appended = says.apply(kept);
+            if (appended.again()) {
+                files.delete(kept.sent().id().toString()); // the one that was sent under this key before stays
+            }
+            return appended;
         } catch (RuntimeException e) {
             files.delete(kept.sent().id().toString());
             throw e;

@@ -15,6 +15,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -26,7 +28,8 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 class News {
-    private static final int MOST_AT_ONCE = 500;
+    private static final Logger LOG = LoggerFactory.getLogger(News.class);
+    private static final int MOST_CALLS_AT_ONCE = 5_000;
 
     private final OutgoingMapper mapper;
     private final ChatReader chats;
@@ -76,7 +79,13 @@ class News {
     @Scheduled(fixedDelayString = "${kinetarch.outgoing.look:1s}")
     void look() {
         for (String planId : mapper.livePlans()) {
-            transaction.executeWithoutResult(_ -> look(planId));
+            try {
+                transaction.executeWithoutResult(_ -> look(planId));
+            } catch (RuntimeException e) {
+                // Whatever is wrong with one plan, those of the others are told; it is looked at again with the next
+                // look.
+                LOG.warn("The receivers of {} could not be told: {}", planId, e.toString());
+            }
         }
     }
 
@@ -97,11 +106,8 @@ class News {
             mapper.tell(planId, done.get());
             return;
         }
-        var happened = mapper.happened(planId, told.get(), done.get(), MOST_AT_ONCE);
-        // Of a call of which only a part was read, the rest is read with it the next time.
-        long until =
-                happened.size() < MOST_AT_ONCE ? done.get() : happened.getLast().call() - 1;
-        happened.stream().filter(one -> one.call() <= until).forEach(one -> tell(planId, plan, one));
+        long until = Math.min(done.get(), told.get() + MOST_CALLS_AT_ONCE);
+        mapper.happened(planId, told.get(), until).forEach(one -> tell(planId, plan, one));
         mapper.tell(planId, until);
     }
 

@@ -16,13 +16,12 @@ interface OutgoingMapper {
     record NewOutgoing(
             String planId, long chat, String kind, String recipient, String about, String body, Instant madeAt) {}
 
+    /** 0 where it was there before: a chat has one transcript. */
     @Insert("""
             insert into outgoing (plan_id, chat, kind, recipient, about, body, made_at, next_try)
-            values (#{planId}, #{chat}, #{kind}, #{recipient}, #{about}, #{body}, #{madeAt}, #{madeAt})""")
-    void insert(NewOutgoing outgoing);
-
-    @Select("select exists (select from outgoing where plan_id = #{planId} and chat = #{chat} and kind = #{kind})")
-    boolean isMade(String planId, long chat, String kind);
+            values (#{planId}, #{chat}, #{kind}, #{recipient}, #{about}, #{body}, #{madeAt}, #{madeAt})
+            on conflict do nothing""")
+    int insert(NewOutgoing outgoing);
 
     /**
      * Something that goes out, or has gone.
@@ -102,6 +101,6 @@ interface OutgoingMapper {
     @Select("""
             select call, chat, at, event, operator_id, queue_id from live_entry
             where plan_id = #{planId} and call > #{after} and call <= #{until} and event in ('offered', 'assigned', 'ended')
-            order by call, chat, number limit #{most}""")
-    List<Happened> happened(String planId, long after, long until, int most);
+            order by call, chat, number""")
+    List<Happened> happened(String planId, long after, long until);
 }

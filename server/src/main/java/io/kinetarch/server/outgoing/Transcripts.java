@@ -47,15 +47,11 @@ class Transcripts {
             throw new Refusal(Kind.NOT_POSSIBLE, "The chat goes on. Its transcript is sent once it has ended.");
         }
         Letters.checkAddress(address);
-        // One mail a chat: nobody is to fill the letter box of somebody else.
-        if (mapper.isMade(planId, chat.id(), Outbox.Sort.transcript.name())) {
-            throw new Refusal(Kind.ALREADY_DONE, "The transcript of this chat was sent already.");
-        }
         var said = words.in(chat.language());
         var zone = door.hours() == null
                 ? plan.timeZone()
                 : plan.hours(door.hours()).hours().timeZone();
-        mapper.insert(new NewOutgoing(
+        int made = mapper.insert(new NewOutgoing(
                 planId,
                 chat.id(),
                 Outbox.Sort.transcript.name(),
@@ -64,6 +60,10 @@ class Transcripts {
                         .replace("{company}", plan.settings().name()),
                 text(planId, chat, zone, said.getOrDefault("you", ""), door.name()),
                 clock.instant()));
+        if (made == 0) {
+            // One mail a chat: nobody is to fill the letter box of somebody else.
+            throw new Refusal(Kind.ALREADY_DONE, "The transcript of this chat was sent already.");
+        }
     }
 
     private String text(String planId, StoredChat chat, ZoneId zone, String you, String door) {

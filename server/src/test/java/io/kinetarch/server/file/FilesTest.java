@@ -132,6 +132,17 @@ class FilesTest {
         }
     }
 
+    @Test
+    void whatIsSentAgainIsSentOnce() {
+        var key = UUID.randomUUID();
+        assertThat(visitor.sends("ticket.pdf", PDF, key).statusCode()).isEqualTo(201);
+        assertThat(visitor.sends("ticket.pdf", PDF, key).statusCode()).isEqualTo(201);
+        assertThat(visitor.view().path("lines")).hasSize(1);
+        assertThat(server.bean(JdbcTemplate.class)
+                        .queryForObject("select count(*) from live_file where chat = ?", Integer.class, visitor.chat()))
+                .isEqualTo(1);
+    }
+
     /** The EICAR test file (eicar.org), which programs that look for harmful files are meant to find; here inside of a PDF. */
     @Test
     void aFileThatTheScannerFindsHarmfulIsNotSent() {

@@ -91,7 +91,12 @@ public final class VisitorClient {
 
     /** Sends a file. */
     public HttpResponse<String> sends(String name, byte[] bytes) {
-        return send(request("/chats/" + chat + "/files?key=" + UUID.randomUUID() + "&name="
+        return sends(name, bytes, UUID.randomUUID());
+    }
+
+    /** The same under a key. */
+    public HttpResponse<String> sends(String name, byte[] bytes, UUID key) {
+        return send(request("/chats/" + chat + "/files?key=" + key + "&name="
                         + URLEncoder.encode(name, StandardCharsets.UTF_8))
                 .header("Content-Type", "application/octet-stream")
                 .POST(BodyPublishers.ofByteArray(bytes)));
