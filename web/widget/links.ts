@@ -20,7 +20,7 @@ export function stretches(said: string): Stretch[] {
     const kept = end.startsWith(')') && written.includes('(') ? written : written.slice(0, written.length - end.length);
     if (kept === '') continue;
     if (match.index > from) found.push({ text: said.slice(from, match.index) });
-    found.push({ text: kept, href: kept.includes('://') ? kept : `mailto:${kept}` });
+    found.push({ text: kept, href: /^https?:/i.test(kept) ? kept : `mailto:${kept}` });
     from = match.index + kept.length;
   }
   if (from < said.length || found.length === 0) found.push({ text: said.slice(from) });
