@@ -124,27 +124,27 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
         <Text scene={scene} kind="WAITING" lines={5} />
         <WaitingFacts {...scene} />
       </div>
-      <Conversation {...scene} />
+      <Conversation key="lines" {...scene} />
       <AskedOnTheWay {...scene} />
       <Ways {...scene} />
-      <Composer {...scene} />
+      <Composer key="composer" {...scene} />
     </>
   ),
   chat: (scene) => (
     <>
-      <Conversation {...scene} />
+      <Conversation key="lines" {...scene} />
       <AskedOnTheWay {...scene} />
       <Ways {...scene} />
-      <Composer {...scene} />
+      <Composer key="composer" {...scene} />
     </>
   ),
   'no-reply': (scene) => (
     <>
-      <Conversation {...scene} />
+      <Conversation key="lines" {...scene} />
       <div role="status">
         <Text scene={scene} kind="NO_REPLY" lines={4} look="aside" />
       </div>
-      <Composer {...scene} />
+      <Composer key="composer" {...scene} />
     </>
   ),
   busy: (scene) => <Text scene={scene} kind="BUSY" lines={6} />,
@@ -184,7 +184,7 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
           <Text scene={scene} kind="ENDED" lines={4} />
         </div>
       )}
-      {scene.view.lines.length > 0 && scene.view.live && <Conversation {...scene} />}
+      {scene.view.lines.length > 0 && scene.view.live && <Conversation key="lines" {...scene} />}
       {scene.door.ending.rating && !scene.view.letter && <Rating {...scene} />}
       {scene.door.ending.transcript && !scene.view.letter && <Transcript {...scene} />}
       {scene.view.canStart ? (
@@ -195,6 +195,9 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
     </>
   ),
 };
+
+/** States in which the same talk goes on: what is half typed stays, and so does the focus. */
+const TALKING = new Set<DoorState>(['waiting', 'chat', 'no-reply']);
 
 function Panel(scene: Scene) {
   const { view, actions } = scene;
@@ -209,7 +212,7 @@ function Panel(scene: Scene) {
       }}
     >
       <Head {...scene} />
-      <div class="body" key={state}>
+      <div class="body" key={TALKING.has(state) ? 'talk' : state}>
         {view.notice && (
           <p class="notice" role="status">
             {view.notice}

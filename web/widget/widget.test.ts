@@ -230,6 +230,20 @@ describe('files', () => {
   });
 });
 
+describe('what is half typed', () => {
+  it('stays, with the focus, when somebody takes the chat', () => {
+    const door = sampleDoor();
+    const field = show(door, view('waiting')).querySelector<HTMLTextAreaElement>('#line');
+    field?.focus();
+    if (field) field.value = 'And for the b';
+    for (const state of ['chat', 'no-reply', 'chat'] as const) {
+      const after = show(door, view(state, { lines: [{ id: '1', from: 'operator', text: 'Hello' }] })).querySelector('#line');
+      expect(after).toBe(field);
+      expect(document.activeElement).toBe(field);
+    }
+  });
+});
+
 describe('the end', () => {
   it('offers nothing that leads nowhere', () => {
     const closed = show(sampleDoor(), view('ended', { canStart: false, known: { opens: '2026-12-03T09:00:00Z' } }));
