@@ -263,7 +263,13 @@ export class LiveDoor {
       });
       this.sending = this.sending.filter(({ key }) => key !== line.key);
     }
+    // What was asked for before something came may be answered after it, and knows less.
+    const isOld = this.view !== null && view.number < this.last;
     this.last = Math.max(this.last, view.number);
+    if (isOld) {
+      this.show();
+      return;
+    }
     this.view = view;
     if (view.stage !== this.stageTold) {
       this.stageTold = view.stage;

@@ -265,7 +265,11 @@ public class Visits {
 
     /** A chat and what was said in it after an entry. */
     VisitView view(String planId, StoredChat chat, int after) {
-        return view(planId, chat, after, chats.entries(planId, chat.id(), after, MOST_ENTRIES));
+        // What came since the chat was read is left out: its lines would say that they are newer than its stage is.
+        var entries = chats.entries(planId, chat.id(), after, MOST_ENTRIES).stream()
+                .filter(entry -> entry.number() <= chat.entries())
+                .toList();
+        return view(planId, chat, after, entries);
     }
 
     /** A chat and these of its entries. */
