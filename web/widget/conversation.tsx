@@ -2,7 +2,7 @@
 import { useLayoutEffect, useRef } from 'preact/hooks';
 import type { Line } from './document';
 import { endingsOf } from './files';
-import { fill } from './fill';
+import { fill, speaker } from './fill';
 import { Form } from './form';
 import { stretches } from './links';
 import type { Scene } from './states';
@@ -75,10 +75,7 @@ function Offers({ line, actions }: { line: Line | undefined; actions: Scene['act
 }
 
 function author(line: Line, { door, view }: Pick<Scene, 'door' | 'view'>): string | undefined {
-  if (line.from === 'visitor') return door.words.you;
-  if (line.from === 'operator') return line.name ?? view.known.operator?.name;
-  if (line.from === 'bot' && line.name) return line.name;
-  return door.texts.LABEL?.text ?? door.name;
+  return line.from === 'operator' && !line.name ? view.known.operator?.name : speaker(line, door);
 }
 
 function timeOf(at: string, locale: string): string {

@@ -31,6 +31,11 @@ function valueOf(name: string, door: DoorDocument, known: Known): string | undef
   }
 }
 
+/** Who said something, as visitors know them. */
+export function speaker({ from, name }: { from: string; name?: string | null | undefined }, door: DoorDocument): string {
+  return (from === 'visitor' ? door.words.you : name) ?? door.texts.LABEL?.text ?? door.name;
+}
+
 export function count(value: number, language: string): string {
   return new Intl.NumberFormat(language).format(value);
 }

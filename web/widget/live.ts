@@ -1,5 +1,6 @@
 import type { DoorDocument, DoorNow, DoorState, FactSignature, Line, Mark, SaidFile, View, VisitView, Way } from './document';
 import { whyNot } from './files';
+import { speaker } from './fill';
 import type { Answers } from './form';
 import { dueInvitation } from './invitations';
 import { Kept } from './kept';
@@ -548,7 +549,7 @@ export class LiveDoor {
 
   private keepTranscript() {
     const text = [...this.lines.values()]
-      .map((line) => `${line.at ?? ''} ${line.from === 'visitor' ? this.door.words.you : (line.name ?? this.door.name)}: ${line.text}`)
+      .map((line) => `${line.at ?? ''} ${speaker(line, this.door)}: ${line.text}`)
       .join('\n');
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }));

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 import { render } from 'preact';
 import type { DoorDocument, VisitView } from './document';
-import { fill } from './fill';
+import { fill, speaker } from './fill';
 import css from './print.css?inline';
 
 /** Shows what was said in a chat as a page of its own, to be printed. */
@@ -18,7 +18,7 @@ export function showTranscript(door: DoorDocument, { lines }: VisitView) {
         {lines.map((line) => (
           <p key={line.number}>
             <b>
-              <bdi>{line.from === 'visitor' ? door.words.you : (line.name ?? door.texts.LABEL?.text ?? door.name)}</bdi> <time dateTime={line.at}>{at.format(new Date(line.at))}</time>
+              <bdi>{speaker(line, door)}</bdi> <time dateTime={line.at}>{at.format(new Date(line.at))}</time>
             </b>
             <span dir="auto">{line.from === 'plan' ? fill(line.text, door, {}) : line.text}</span>
           </p>

@@ -22,8 +22,6 @@ import java.util.List;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Service;
 
 /** Answers to visitors who left, and the conversations that go on by them. */
@@ -37,7 +35,7 @@ public class Letters {
     private final ChatReader chats;
     private final LivePlans plans;
     private final ControlWords words;
-    private final ObjectProvider<JavaMailSender> mail;
+    private final Mails mails;
     private final Clock clock;
 
     Letters(
@@ -46,14 +44,14 @@ public class Letters {
             ChatReader chats,
             LivePlans plans,
             ControlWords words,
-            ObjectProvider<JavaMailSender> mail,
+            Mails mails,
             Clock clock) {
         this.mapper = mapper;
         this.left = left;
         this.chats = chats;
         this.plans = plans;
         this.words = words;
-        this.mail = mail;
+        this.mails = mails;
         this.clock = clock;
     }
 
@@ -87,10 +85,8 @@ public class Letters {
             throw new Refusal(Kind.NOT_POSSIBLE, "The visitor left no address to answer to.");
         }
         checkAddress(address);
-        if (mail.getIfAvailable() == null) {
-            throw new Refusal(
-                    Kind.NOT_POSSIBLE,
-                    "This installation sends no mail. Its administrator sets a server by spring.mail.host.");
+        if (!mails.isSet()) {
+            throw new Refusal(Kind.NOT_POSSIBLE, Mails.NO_SERVER);
         }
         var now = clock.instant();
         int days = chats.chat(planId, chat)

@@ -7,18 +7,13 @@ import io.kinetarch.server.letter.LetterMapper.StoredLetter;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.shell.PublicAddress;
 import io.kinetarch.server.visit.LivePlans;
-import jakarta.mail.MessagingException;
-import java.io.UnsupportedEncodingException;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.Base64;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.beans.factory.annotation.Value;
-import org.springframework.mail.javamail.JavaMailSender;
-import org.springframework.mail.javamail.MimeMessageHelper;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -36,10 +31,9 @@ class Postman {
     private final LivePlans plans;
     private final ControlWords words;
     private final PublicAddress address;
-    private final ObjectProvider<JavaMailSender> mail;
+    private final Mails mails;
     private final TransactionTemplate transaction;
     private final Clock clock;
-    private final String from;
     private final SecureRandom random = new SecureRandom();
 
     Postman(
@@ -49,62 +43,59 @@ class Postman {
             LivePlans plans,
             ControlWords words,
             PublicAddress address,
-            ObjectProvider<JavaMailSender> mail,
+            Mails mails,
             TransactionTemplate transaction,
-            Clock clock,
-            @Value("${kinetarch.mail.from:chat@localhost}") String from) {
+            Clock clock) {
         this.mapper = mapper;
         this.letters = letters;
         this.chats = chats;
         this.plans = plans;
         this.words = words;
         this.address = address;
-        this.mail = mail;
+        this.mails = mails;
         this.transaction = transaction;
         this.clock = clock;
-        this.from = from;
     }
 
     @Scheduled(fixedDelayString = "${kinetarch.mail.look:2s}")
     void send() {
-        var sender = mail.getIfAvailable();
-        for (int i = 0; sender != null && i < MOST_AT_ONCE; i++) {
+        for (int i = 0; mails.isSet() && i < MOST_AT_ONCE; i++) {
             // The letter is locked while it is sent: another instance takes the next.
-            Boolean sent = transaction.execute(_ -> mapper.due(clock.instant())
-                    .map(letter -> send(sender, letter))
-                    .isPresent());
+            Boolean sent = transaction.execute(
+                    _ -> mapper.due(clock.instant()).map(this::send).isPresent());
             if (!Boolean.TRUE.equals(sent)) {
                 return;
             }
         }
     }
 
-    private StoredLetter send(JavaMailSender sender, StoredLetter letter) {
+    private StoredLetter send(StoredLetter letter) {
         byte[] bytes = new byte[TOKEN_BYTES];
         random.nextBytes(bytes);
         String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
-        try {
-            var message = sender.createMimeMessage();
-            var helper = new MimeMessageHelper(message, "UTF-8");
-            helper.setFrom(from, plans.live(letter.planId()).plan().settings().name());
-            helper.setTo(letter.recipient());
-            helper.setSubject(letter.subject());
-            helper.setText(text(letter, token));
-            message.setHeader("Content-Language", letter.language());
-            sender.send(message);
+        var trouble = trouble(letter, token);
+        if (trouble.isEmpty()) {
             mapper.sent(letter.id(), clock.instant(), Sha256.of(token));
-        } catch (MessagingException | UnsupportedEncodingException | RuntimeException e) {
-            // Whatever is wrong with one letter, the others go out.
-            var next = Tries.next(letter.tries(), clock.instant());
+        } else {
             LOG.warn(
                     "The letter to the visitor of chat {} of {} was not sent at try {}: {}",
                     letter.chat(),
                     letter.planId(),
                     letter.tries() + 1,
-                    e.toString());
-            mapper.failed(letter.id(), next, String.valueOf(e.getMessage()));
+                    trouble.get());
+            mapper.failed(letter.id(), Tries.next(letter.tries(), clock.instant()), trouble.get());
         }
         return letter;
+    }
+
+    /** Why it was not sent; none where it was. A letter that cannot be written holds up no other. */
+    private Optional<String> trouble(StoredLetter letter, String token) {
+        try {
+            return mails.send(
+                    letter.planId(), letter.recipient(), letter.subject(), letter.language(), text(letter, token));
+        } catch (RuntimeException e) {
+            return Optional.of(String.valueOf(e.getMessage()));
+        }
     }
 
     private String text(StoredLetter letter, String token) {

@@ -2,13 +2,13 @@ package io.kinetarch.server.outgoing;
 
 import io.kinetarch.server.installation.Services;
 import io.kinetarch.server.letter.Letters;
+import io.kinetarch.server.letter.Mails;
 import io.kinetarch.server.letter.Tries;
+import io.kinetarch.server.live.ChatReader;
+import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.outgoing.OutgoingMapper.Stored;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import io.kinetarch.server.visit.LivePlans;
-import jakarta.mail.MessagingException;
-import java.io.UnsupportedEncodingException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -18,10 +18,6 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.beans.factory.annotation.Value;
-import org.springframework.mail.javamail.JavaMailSender;
-import org.springframework.mail.javamail.MimeMessageHelper;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -38,29 +34,26 @@ class Outbox {
     private final OutgoingMapper mapper;
     private final Letters letters;
     private final Services services;
-    private final LivePlans plans;
-    private final ObjectProvider<JavaMailSender> mail;
+    private final ChatReader chats;
+    private final Mails mails;
     private final TransactionTemplate transaction;
     private final Clock clock;
-    private final String from;
 
     Outbox(
             OutgoingMapper mapper,
             Letters letters,
             Services services,
-            LivePlans plans,
-            ObjectProvider<JavaMailSender> mail,
+            ChatReader chats,
+            Mails mails,
             TransactionTemplate transaction,
-            Clock clock,
-            @Value("${kinetarch.mail.from:chat@localhost}") String from) {
+            Clock clock) {
         this.mapper = mapper;
         this.letters = letters;
         this.services = services;
-        this.plans = plans;
-        this.mail = mail;
+        this.chats = chats;
+        this.mails = mails;
         this.transaction = transaction;
         this.clock = clock;
-        this.from = from;
     }
 
     /** What goes out. */
@@ -152,7 +145,8 @@ class Outbox {
     private Stored send(Stored out) {
         String trouble = Sort.valueOf(out.kind()) == Sort.news
                 ? services.tell(out.recipient(), SECONDS, out.body()).orElse(null)
-                : mailed(out);
+                : mails.send(out.planId(), out.recipient(), out.about(), language(out), out.body())
+                        .orElse(null);
         if (trouble == null) {
             mapper.sent(out.id(), clock.instant());
         } else {
@@ -168,24 +162,7 @@ class Outbox {
         return out;
     }
 
-    /** Why it was not mailed; null where it was. */
-    private @Nullable String mailed(Stored out) {
-        var sender = mail.getIfAvailable();
-        if (sender == null) {
-            return "This installation sends no mail. Its administrator sets a server by spring.mail.host.";
-        }
-        try {
-            var message = sender.createMimeMessage();
-            var helper = new MimeMessageHelper(message, "UTF-8");
-            helper.setFrom(from, plans.live(out.planId()).plan().settings().name());
-            helper.setTo(out.recipient());
-            helper.setSubject(out.about());
-            helper.setText(out.body());
-            sender.send(message);
-            return null;
-        } catch (MessagingException | UnsupportedEncodingException | RuntimeException e) {
-            // Whatever is wrong with one, the others go out.
-            return String.valueOf(e.getMessage());
-        }
+    private String language(Stored out) {
+        return chats.chat(out.planId(), out.chat()).map(StoredChat::language).orElse("und");
     }
 }
