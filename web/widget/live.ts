@@ -205,6 +205,11 @@ export class LiveDoor {
   private resume() {
     const claim = this.kept.claim();
     if (claim?.token === this.claim?.token) return;
+    if (!claim) {
+      // Ended in another tab: how it ended is shown here too.
+      void this.wire?.catchUp();
+      return;
+    }
     this.forget();
     if (claim) {
       this.panel = true;

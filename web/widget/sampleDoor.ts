@@ -46,6 +46,7 @@ export function sampleDoor(): DoorDocument {
       sendMessage: 'Send the message',
       callBack: 'Please call me back',
       callNumber: 'Telephone number',
+      callTime: 'When suits you?',
       before: 'Before you',
       wait: 'Expected wait',
       you: 'You',

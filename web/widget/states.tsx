@@ -100,8 +100,7 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
   cards: (scene) => (
     <>
       <Greeting {...scene} />
-      {scene.door.cards.length > 0 && <AnswerCards {...scene} />}
-      {scene.door.help.length > 0 && <HelpPages {...scene} />}
+      <ToRead {...scene} />
       <Press main words={scene.door.words.start} onPress={scene.actions.onStart} />
     </>
   ),
@@ -147,14 +146,19 @@ const BODIES: Record<Exclude<DoorState, 'before'>, (scene: Scene) => ComponentCh
       <Composer key="composer" {...scene} />
     </>
   ),
-  busy: (scene) => <Text scene={scene} kind="BUSY" lines={6} />,
+  busy: (scene) => (
+    <>
+      <Text scene={scene} kind="BUSY" lines={6} />
+      <ToRead {...scene} />
+    </>
+  ),
   closed: (scene) => (
     <>
       <Text scene={scene} kind="CLOSED" lines={6} />
       {scene.door.whenClosed === 'MESSAGE_FORM' && (
         <Press main words={scene.door.words.leaveMessage} onPress={scene.actions.onStart} />
       )}
-      {scene.door.help.length > 0 && <HelpPages {...scene} />}
+      <ToRead {...scene} />
     </>
   ),
   message: (scene) => (
@@ -258,6 +262,16 @@ function Greeting(scene: Scene) {
   return <Text scene={scene} kind={known ? 'RETURNING' : 'GREETING'} lines={4} />;
 }
 
+/** What is answered without anybody. */
+function ToRead(scene: Scene) {
+  return (
+    <>
+      {scene.door.cards.length > 0 && <AnswerCards {...scene} />}
+      {scene.door.help.length > 0 && <HelpPages {...scene} />}
+    </>
+  );
+}
+
 function AnswerCards({ door }: Scene) {
   return (
     <div class="cards">
@@ -327,6 +341,10 @@ function CallBack({ door }: { door: DoorDocument }) {
       <label for="call-back">{door.words.callNumber}</label>
       <input type="tel" name="call-back" id="call-back" autocomplete="tel" disabled={!wished} required />
       <p class="wrong" role="alert" />
+      <label for="call-back-time">
+        {door.words.callTime} <small>({door.words.optional})</small>
+      </label>
+      <input name="call-back-time" id="call-back-time" autocomplete="off" maxLength={200} disabled={!wished} />
     </div>
   );
 }

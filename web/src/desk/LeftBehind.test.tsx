@@ -16,11 +16,12 @@ const message = {
   visitor: null,
   email: 'guest@hallow.example',
   callBack: null,
+  callBackTime: null,
   message: 'Passt mein Hund?',
   answers: [{ question: 'Your message', answer: 'Passt mein Hund?' }],
   said: [],
 };
-const call = { ...message, chat: 8, outcome: 'asked-call-back', until: null, visitor: 'Robin Vale', email: null, callBack: '+49 30 1234', answers: [] };
+const call = { ...message, chat: 8, outcome: 'asked-call-back', until: null, visitor: 'Robin Vale', email: null, callBack: '+49 30 1234', callBackTime: 'after three', answers: [] };
 const unsent = [{ chat: 3, recipient: 'a@b.example', writtenAt: '2026-12-01T03:00:00Z', tries: 2, nextTry: null, trouble: 'Connection refused' }];
 
 it('shows what waits for an answer, what was promised, and what is not sent', async () => {
@@ -30,6 +31,7 @@ it('shows what waits for an answer, what was promised, and what is not sent', as
   expect(screen.getByText(/▴ promised/)).toBeTruthy();
   expect(screen.getByText('Passt mein Hund?')).toBeTruthy();
   expect(screen.getByRole('link', { name: '+49 30 1234' }).getAttribute('href')).toBe('tel:+49 30 1234');
+  expect(screen.getByText('· after three')).toBeTruthy();
   expect(screen.queryByLabelText('Answer to Robin Vale')).toBeNull();
 
   const button = screen.getByRole<HTMLButtonElement>('button', { name: 'Send to guest@hallow.example' });

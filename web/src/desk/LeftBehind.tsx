@@ -87,6 +87,7 @@ function Left({ plan, left }: { plan: string; left: LeftMessage }) {
             <dt>Call back</dt>
             <dd>
               <a href={`tel:${left.callBack}`}>{left.callBack}</a>
+              {left.callBackTime && <bdi> · {left.callBackTime}</bdi>}
             </dd>
           </div>
         )}

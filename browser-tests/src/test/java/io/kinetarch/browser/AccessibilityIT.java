@@ -1,20 +1,13 @@
 package io.kinetarch.browser;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
-import com.deque.html.axecore.args.AxeRunOptions;
-import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
 import java.util.List;
-import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** The automatic rules of axe-core (WCAG 2.2 A and AA among them) on every view. */
 class AccessibilityIT {
-    private static final Set<String> SERIOUS = Set.of("serious", "critical");
-
     private static final String SIGN_IN = "sign-in";
     private static final String FIRST_VIEW = "/passage";
     private static final List<String> SURROUNDINGS = List.of("header", "nav", "footer", ".ruler");
@@ -109,21 +102,6 @@ class AccessibilityIT {
 
     /** What surrounds every view is looked at once, on the first. */
     private static void check(Page page, String view) {
-        // what passes is not told, which halves the time
-        var options = new AxeRunOptions();
-        options.setResultTypes(List.of("violations"));
-        var axe = new AxeBuilder(page).options(options).setLegacyMode(true);
-        if (!view.equals(FIRST_VIEW) && !view.equals(SIGN_IN)) {
-            SURROUNDINGS.forEach(axe::exclude);
-        }
-        var serious = axe.analyze().getViolations().stream()
-                .filter(rule -> SERIOUS.contains(rule.getImpact()))
-                .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
-                        + rule.getNodes().stream()
-                                .limit(3)
-                                .map(node -> node.getHtml())
-                                .toList())
-                .toList();
-        assertThat(serious).as(view).isEmpty();
+        AxeRules.hold(page, view, view.equals(FIRST_VIEW) || view.equals(SIGN_IN) ? List.of() : SURROUNDINGS);
     }
 }

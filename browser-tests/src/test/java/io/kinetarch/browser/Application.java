@@ -107,6 +107,7 @@ final class Application implements AutoCloseable {
                 "--spring.datasource.username=kinetarch",
                 "--spring.datasource.password=" + password(),
                 "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
+                "--kinetarch.demo.past-days=0", // whoever wants some says so after it
                 "--kinetarch.roster.cover-time=3s",
                 "--kinetarch.roster.search-time=10s",
                 "--kinetarch.demo.token-file="

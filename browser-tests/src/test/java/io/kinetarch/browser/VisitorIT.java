@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.google.gson.JsonArray;
 import com.google.gson.JsonParser;
+import com.microsoft.playwright.Clock;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -14,6 +15,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
@@ -157,6 +160,112 @@ class VisitorIT {
             page.keyboard().press("Enter");
             assertThat(page.getByRole(AriaRole.STATUS).getByText("Thank you, and a smooth crossing."))
                     .isVisible();
+            Ferry.goesOff(ana);
+            ana.endsWell();
+            visitor.endsWell();
+        }
+    }
+
+    /** Every state as it is on the site, for axe-core; the few that want long waits are looked at in the previews. */
+    @Test
+    void everyStateOnTheSiteKeepsTheRules() throws InterruptedException {
+        try (var visitor = ferry.journey("rules-visitor");
+                var ana = ferry.desk("operator")) {
+            var page = visitor.page();
+            page.navigate(ferry.site() + "/booking");
+            assertThat(page.getByText("Ask us")).isVisible();
+            keepsTheRules(page, "before");
+            page.getByText("Ask us").click();
+            keepsTheRules(page, "cards");
+            Ferry.press(page, "Start the chat");
+            keepsTheRules(page, "questions");
+            Ferry.press(page, "Start the chat");
+            assertThat(page.getByText("Please answer this.").first()).isVisible();
+            keepsTheRules(page, "questions with something missing");
+            page.getByText("Fares and booking").click();
+            page.getByText("I agree").click();
+            Ferry.press(page, "Start the chat");
+            assertThat(page.getByText("Somebody will be with you shortly.")).isVisible();
+            keepsTheRules(page, "waiting");
+            Ferry.press(ana.page(), "Take it");
+            ana.page().getByLabel("Reply to the visitor").fill("More at https://tarnwick-sound.example/fares.");
+            ana.page().getByLabel("Reply to the visitor").press("Enter");
+            assertThat(page.getByRole(AriaRole.LOG).getByText("More at")).isVisible();
+            keepsTheRules(page, "chat");
+            Ferry.press(page, "End the chat");
+            assertThat(page.getByText("Thank you, and a smooth crossing.")).isVisible();
+            keepsTheRules(page, "ended");
+            Ferry.goesOff(ana);
+            page.getByLabel("Close").click();
+
+            var planner = new LiveClient(ferry.gateway().address());
+            planner.signIn("planner");
+            pause(planner, true);
+            page.reload();
+            page.getByText("Ask us").click();
+            keepsTheRules(page, "closed");
+            Ferry.press(page, "Leave a message");
+            keepsTheRules(page, "message");
+            page.getByLabel("Your message").fill("Do you take bicycles?");
+            page.getByLabel("Your e-mail address").fill("robin@hallow.example");
+            page.getByText("I agree").click();
+            page.getByText("Please call me back").check();
+            page.getByLabel("Telephone number").fill("+353 1 555 0199");
+            page.getByLabel("When suits you?").fill("after three");
+            Ferry.press(page, "Send the message");
+            assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send the message")))
+                    .isHidden();
+            keepsTheRules(page, "thanks");
+            pause(planner, false);
+            ana.endsWell();
+            visitor.endsWell();
+        }
+    }
+
+    private static void keepsTheRules(Page page, String state) {
+        // The stand-in site around the door, which ships with the product, is looked at once.
+        AxeRules.hold(page, state, state.equals("before") ? List.of() : List.of("header", "main", "nav"));
+    }
+
+    private static void pause(LiveClient planner, boolean paused) throws InterruptedException {
+        var answer = planner.post("/api/v1/plans/tarnwick/doors/booking-site/pause", "{\"paused\":" + paused + "}");
+        assertThat(answer.status()).as(answer.body()).isBetween(200, 204);
+    }
+
+    /** The server's clock alone counts, and a visitor has one chat, in however many tabs they look at it. */
+    @Test
+    void fiveTabsAndAClockADayOff() {
+        try (var visitor = ferry.journey("tabs-visitor");
+                var ana = ferry.desk("operator")) {
+            var page = visitor.page();
+            page.context()
+                    .clock()
+                    .install(new Clock.InstallOptions()
+                            .setTime(Application.TODAY
+                                    .plusDays(1)
+                                    .atTime(3, 0)
+                                    .toInstant(ZoneOffset.UTC)
+                                    .toEpochMilli()));
+            ferry.startChat(page, "/booking");
+            Ferry.press(ana.page(), "Take it");
+            var tabs = new ArrayList<Page>(List.of(page));
+            for (int i = 1; i < 5; i++) {
+                var tab = page.context().newPage();
+                tab.navigate(ferry.site() + "/groups");
+                tabs.add(tab);
+            }
+            for (int i = 0; i < tabs.size(); i++) {
+                tabs.get(i).getByLabel("Your message").fill("From tab " + i);
+                tabs.get(i).getByLabel("Your message").press("Enter");
+                for (var tab : tabs) {
+                    assertThat(tab.getByText("From tab " + i)).hasCount(1);
+                }
+            }
+            assertThat(ana.page().getByText("From tab")).hasCount(5);
+            Ferry.press(tabs.getLast(), "End the chat");
+            for (var tab : tabs) {
+                assertThat(tab.getByText("Thank you, and a smooth crossing.")).isVisible();
+            }
             Ferry.goesOff(ana);
             ana.endsWell();
             visitor.endsWell();

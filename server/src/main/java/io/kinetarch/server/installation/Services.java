@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
@@ -117,10 +118,17 @@ public class Services {
             return Optional.of("It was not waited for.");
         } catch (TimeoutException e) {
             answer.cancel(true);
-            return Optional.of("It did not answer within " + seconds + " s.");
+            return Optional.of(late(seconds));
         } catch (ExecutionException e) {
+            if (e.getCause() instanceof HttpTimeoutException) {
+                return Optional.of(late(seconds));
+            }
             return Optional.of("It cannot be reached at " + service.address() + ": " + e.getCause());
         }
+    }
+
+    private static String late(int seconds) {
+        return "It did not answer within " + seconds + " s.";
     }
 
     private HttpRequest signed(Installation.Service service, int seconds, String body) {

@@ -32,6 +32,8 @@ public class LeftBehind {
     /** What the form to leave a message with calls the number of whoever wants to be called back. */
     private static final String CALL_BACK = "call-back";
 
+    private static final String CALL_BACK_TIME = "call-back-time";
+
     private static final Duration LOOKED_BACK = Duration.ofDays(60);
     private static final int MOST = 200;
     private static final int MOST_ENTRIES = 500;
@@ -58,6 +60,7 @@ public class LeftBehind {
      * @param visitor what they are called; null where nobody knows
      * @param email where an answer goes; null where they gave no address
      * @param callBack the number to call; null where they did not ask to be called
+     * @param callBackTime when to call, in their words; null where they left it open
      * @param answers what they were asked and answered
      * @param message what they wrote into the form; null where they left none
      * @param said in the chat before
@@ -72,6 +75,7 @@ public class LeftBehind {
             @Nullable String visitor,
             @Nullable String email,
             @Nullable String callBack,
+            @Nullable String callBackTime,
             List<GivenAnswer> answers,
             @Nullable String message,
             List<LeftLine> said) {}
@@ -118,8 +122,10 @@ public class LeftBehind {
                 door.flatMap(found -> fact(found, PageFact.Kind.NAME, facts)).orElse(null),
                 door.flatMap(found -> email(found, answers, facts)).orElse(null),
                 answers.get(CALL_BACK),
+                answers.get(CALL_BACK_TIME),
                 answers.entrySet().stream()
-                        .filter(answer -> !answer.getKey().equals(CALL_BACK))
+                        .filter(answer -> !answer.getKey().equals(CALL_BACK)
+                                && !answer.getKey().equals(CALL_BACK_TIME))
                         .map(answer -> new GivenAnswer(
                                 door.flatMap(found -> question(found, answer.getKey()))
                                         .map(question -> question.text().inFirstOf(List.of("en")))

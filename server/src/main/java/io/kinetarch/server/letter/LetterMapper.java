@@ -11,13 +11,13 @@ import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface LetterMapper {
-    /** Chats that were left with a message, a wish to be called back, or without anybody having answered. */
+    /** Chats that were left with a message, a wish to be called back, or without anybody having answered; those last. */
     @Select("""
             select c.id from live_chat c
             where c.plan_id = #{planId} and c.outcome in ('LEFT_MESSAGE', 'ASKED_CALL_BACK', 'GAVE_UP') and c.ended_at > #{since}
               and not exists (select 1 from letter l where l.plan_id = c.plan_id and l.chat = c.id)
               and not exists (select 1 from left_behind_closed d where d.plan_id = c.plan_id and d.chat = c.id)
-            order by c.ended_at limit #{most}""")
+            order by c.outcome = 'GAVE_UP', c.ended_at limit #{most}""")
     List<Long> leftBehind(String planId, Instant since, int most);
 
     /** Closes a chat that nobody has answered or closed; 0 where somebody has. */
@@ -27,6 +27,14 @@ interface LetterMapper {
             where not exists (select 1 from letter where plan_id = #{planId} and chat = #{chat})
             on conflict do nothing""")
     int close(String planId, long chat, String operator, Instant at);
+
+    /** Closes all that were left before an instant. */
+    @Update("""
+            insert into left_behind_closed (plan_id, chat, operator_id, at)
+            select plan_id, id, #{operator}, #{before} from live_chat
+            where plan_id = #{planId} and outcome in ('LEFT_MESSAGE', 'ASKED_CALL_BACK', 'GAVE_UP') and ended_at < #{before}
+            on conflict do nothing""")
+    void closeBefore(String planId, Instant before, String operator);
 
     @Select("select operator_id from left_behind_closed where plan_id = #{planId} and chat = #{chat}")
     Optional<String> closedBy(String planId, long chat);

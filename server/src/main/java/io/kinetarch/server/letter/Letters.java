@@ -120,6 +120,11 @@ public class Letters {
         }
     }
 
+    /** Whatever was left before an instant needs no answer any more. */
+    public void closeLeftBefore(String planId, Instant before, String operator) {
+        mapper.closeBefore(planId, before, operator);
+    }
+
     private void checkUnanswered(String planId, long chat, List<StoredLetter> known) {
         var operators = plans.live(planId).plan().operators();
         known.stream()

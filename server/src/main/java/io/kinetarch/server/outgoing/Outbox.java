@@ -29,6 +29,7 @@ class Outbox {
     private static final int SECONDS = 5;
     private static final int MOST_AT_ONCE = 100;
     private static final int MOST_SHOWN = 200;
+    private static final Duration SPARED = Duration.ofSeconds(30);
     private static final Duration KEPT = Duration.ofDays(30);
 
     private final OutgoingMapper mapper;
@@ -143,7 +144,8 @@ class Outbox {
     }
 
     private Stored send(Stored out) {
-        String trouble = Sort.valueOf(out.kind()) == Sort.news
+        boolean isNews = Sort.valueOf(out.kind()) == Sort.news;
+        String trouble = isNews
                 ? services.tell(out.recipient(), SECONDS, out.body()).orElse(null)
                 : mails.send(out.planId(), out.recipient(), out.about(), language(out), out.body())
                         .orElse(null);
@@ -157,7 +159,12 @@ class Outbox {
                     out.planId(),
                     out.tries() + 1,
                     trouble);
-            mapper.failed(out.id(), Tries.next(out.tries(), clock.instant()), trouble);
+            var now = clock.instant();
+            mapper.failed(out.id(), Tries.next(out.tries(), now), trouble);
+            if (isNews) {
+                // One service that is down costs one wait, however much there is to tell it, and holds nobody else up.
+                mapper.putOff(out.recipient(), now.plus(SPARED));
+            }
         }
         return out;
     }

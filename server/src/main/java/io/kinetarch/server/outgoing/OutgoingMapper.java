@@ -61,6 +61,12 @@ interface OutgoingMapper {
     @Update("update outgoing set tries = tries + 1, next_try = #{next}, trouble = #{trouble} where id = #{id}")
     void failed(long id, @Nullable Instant next, String trouble);
 
+    /** What else goes to a service waits until then, but for what another instance is sending to it. */
+    @Update("""
+            update outgoing set next_try = #{until} where id in (
+                select id from outgoing where kind = 'news' and recipient = #{service} and next_try < #{until} for update skip locked)""")
+    void putOff(String service, Instant until);
+
     /** 0 where it is sent already, or there is none. */
     @Update("update outgoing set next_try = #{now} where plan_id = #{planId} and id = #{id} and sent_at is null")
     int again(String planId, long id, Instant now);

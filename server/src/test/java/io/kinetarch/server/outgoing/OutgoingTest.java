@@ -20,9 +20,12 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -38,6 +41,7 @@ class OutgoingTest {
     private final VisitorClient visitor = new VisitorClient(server.address(), "tarnwick", SITE);
     private final List<Heard> heard = new CopyOnWriteArrayList<>();
     private final AtomicInteger status = new AtomicInteger(200);
+    private final AtomicReference<@Nullable CountDownLatch> silence = new AtomicReference<>();
     private HttpServer wallboard;
 
     private record Heard(String instant, String signature, String body) {}
@@ -58,11 +62,17 @@ class OutgoingTest {
 
     private void take(HttpExchange exchange) throws IOException {
         try (exchange) {
+            var end = silence.get();
+            if (end != null) {
+                end.await();
+            }
             heard.add(new Heard(
                     exchange.getRequestHeaders().getFirst("Kinetarch-Instant"),
                     exchange.getRequestHeaders().getFirst("Kinetarch-Signature"),
                     new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8)));
             exchange.sendResponseHeaders(status.get(), -1);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 
@@ -150,12 +160,53 @@ class OutgoingTest {
                 .problem(404, "not-found", null);
     }
 
+    /** It takes the call and says nothing: one try is waited for, and what others are to hear does not wait for it. */
+    @Test
+    void aReceiverThatNeverAnswersHoldsNobodyUp() throws Exception {
+        var end = new CountDownLatch(1);
+        silence.set(end);
+        try {
+            starts();
+            visitor.does("leave", "{}");
+            await().atMost(Duration.ofSeconds(20))
+                    .until(() -> inOutbox("wallboard").stream()
+                            .anyMatch(out -> out.path("tries").asInt() == 1));
+            var told = inOutbox("wallboard");
+            assertThat(told.stream()
+                            .filter(out -> out.path("tries").asInt() == 1)
+                            .map(out -> out.path("trouble").asString()))
+                    .containsExactly("It did not answer within 5 s.");
+            pause(true);
+            starts();
+            visitor.does("choose", """
+                    {"way":"call-back","answers":{"message":"Trailers?","reply-to":"sped@hallow.example","call-back":"+353 1 555 0199"}}""");
+            await().atMost(SOON)
+                    .until(() -> inOutbox("travel-desk").stream()
+                            .anyMatch(out -> !out.path("sentAt").isNull()));
+        } finally {
+            end.countDown();
+            silence.set(null);
+        }
+        // What was put off goes out once somebody asks for it, or its time has come; some is on its way already.
+        for (var out : inOutbox("wallboard")) {
+            assertThat(server.planner()
+                            .post(OUTBOX + "/news/" + out.path("id").asLong() + "/again", "")
+                            .status())
+                    .isIn(200, 204, 404);
+        }
+        await().atMost(SOON)
+                .untilAsserted(() -> assertThat(inOutbox("wallboard"))
+                        .isNotEmpty()
+                        .allSatisfy(
+                                out -> assertThat(out.path("sentAt").isNull()).isFalse()));
+    }
+
     @Test
     void aWishToBeCalledBackReachesTheTravelDeskWithItsNumber() throws Exception {
         pause(true);
         starts();
         var chosen = visitor.does("choose", """
-                {"way":"call-back","answers":{"message":"<b>Reefer</b> trailers?","reply-to":"sped@hallow.example","call-back":"+353 1 555 0199"}}""");
+                {"way":"call-back","answers":{"message":"<b>Reefer</b> trailers?","reply-to":"sped@hallow.example","call-back":"+353 1 555 0199","call-back-time":"after three"}}""");
         assertThat(chosen.statusCode()).as(chosen.body()).isEqualTo(200);
         await().atMost(SOON)
                 .until(() -> inOutbox("travel-desk").stream()
