@@ -25,6 +25,9 @@ public final class TestServer {
     /** A Wednesday in whose week and the next nothing special is, and the time that the server takes it to be. */
     public static final LocalDate TODAY = LocalDate.of(2026, 12, 2);
 
+    /** So many days of finished chats, for whatever counts them. */
+    private static final int PAST_DAYS = 2;
+
     private static final Duration LEARNED = Duration.ofMinutes(2);
     private static final String DATABASE = "kinetarch_server_test";
     public static final String HOOK_KEY = "a key of the tests' wallboard";
@@ -150,6 +153,7 @@ public final class TestServer {
                     "--spring.mail.host=127.0.0.1",
                     "--spring.mail.port=" + mailPort,
                     "--kinetarch.mail.look=200ms",
+                    "--kinetarch.demo.past-days=" + PAST_DAYS,
                     "--kinetarch.roster.cover-time=2s",
                     "--kinetarch.roster.search-time=6s",
                     "--kinetarch.demo.token-file=" + tokenFile);

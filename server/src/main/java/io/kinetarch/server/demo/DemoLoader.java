@@ -11,8 +11,11 @@ import io.kinetarch.server.account.Accounts;
 import io.kinetarch.server.account.ApiTokens;
 import io.kinetarch.server.account.Role;
 import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.bot.BotTurns;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.forecast.WeekForecasts;
+import io.kinetarch.server.letter.Letters;
+import io.kinetarch.server.live.PastLogs;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import io.kinetarch.server.roster.Rosters;
@@ -24,6 +27,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -47,6 +51,14 @@ class DemoLoader implements ApplicationRunner {
     /** The demo runs on loopback for whoever started it, so its password is no secret. */
     private static final String PASSWORD = "ferry-demo-2026";
 
+    /** Chats that began before so long have ended. */
+    private static final Duration PASSED = Duration.ofMinutes(90);
+
+    /** What was left behind before so long has been seen to. */
+    private static final Duration ANSWERED = Duration.ofHours(20);
+
+    private static final String DEMO_OPERATOR = "ana-reyes";
+
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
 
     private final Accounts accounts;
@@ -59,7 +71,11 @@ class DemoLoader implements ApplicationRunner {
     private final JsonMapper json;
     private final Clock clock;
     private final ObjectProvider<StandInSite> standIn;
+    private final PastLogs pastLogs;
+    private final BotTurns bots;
+    private final Letters letters;
     private final String tokenFile;
+    private final int pastDays;
 
     DemoLoader(
             Accounts accounts,
@@ -72,7 +88,11 @@ class DemoLoader implements ApplicationRunner {
             JsonMapper json,
             Clock clock,
             ObjectProvider<StandInSite> standIn,
-            @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile) {
+            PastLogs pastLogs,
+            BotTurns bots,
+            Letters letters,
+            @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile,
+            @Value("${kinetarch.demo.past-days:14}") int pastDays) {
         this.accounts = accounts;
         this.tokens = tokens;
         this.plans = plans;
@@ -83,7 +103,11 @@ class DemoLoader implements ApplicationRunner {
         this.json = json;
         this.clock = clock;
         this.standIn = standIn;
+        this.pastLogs = pastLogs;
+        this.bots = bots;
+        this.letters = letters;
         this.tokenFile = tokenFile;
+        this.pastDays = pastDays;
     }
 
     /** All or nothing: a start that is cut short leaves an empty installation, which the next one fills. */
@@ -103,13 +127,39 @@ class DemoLoader implements ApplicationRunner {
         plans.make(PLAN_ID, plan);
         revisions.goLive(PLAN_ID, 0, "The plan the demo starts with", planner);
         plans.make(BEFORE_ID, DemoBefore.of(plan));
-        volumes.store(PLAN_ID, DemoVolumes.until(clock.instant(), plan));
+        var counted = DemoVolumes.until(clock.instant(), plan);
+        volumes.store(PLAN_ID, counted);
         volumes.copy(PLAN_ID, BEFORE_ID);
         var nextWeek = WeekOfHalfHours.after(clock.instant(), plan.timeZone()).monday();
         rosters.put(PLAN_ID, plan, 0, DemoRoster.rules(plan, nextWeek));
         forecasts.prepare(plans.draftState(PLAN_ID), BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
+        talk(plan, counted);
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
+    }
+
+    /** The chats of the last days, which the stand-ins of visitors and operators have with each other. */
+    private void talk(Plan plan, List<ChatCount> counted) throws IOException {
+        if (pastDays == 0) {
+            return;
+        }
+        var until = clock.instant().minus(PASSED);
+        var from = until.atZone(plan.timeZone())
+                .toLocalDate()
+                .minusDays(pastDays)
+                .atStartOfDay(plan.timeZone())
+                .toInstant();
+        new DemoChats(pastLogs.since(PLAN_ID, from), bots, DemoTalks.read(json))
+                .live(
+                        counted.stream()
+                                .filter(count -> !count.startsAt().isBefore(from)
+                                        && count.startsAt()
+                                                .plus(ChatCount.INTERVAL)
+                                                .isBefore(until))
+                                .toList(),
+                        from,
+                        clock.instant());
+        letters.closeLeftBefore(PLAN_ID, clock.instant().minus(ANSWERED), DEMO_OPERATOR);
     }
 
     /** What came since the demo was loaded, as a switchboard would report it; nothing if its plan is gone or changed much. */

@@ -1,6 +1,5 @@
 package io.kinetarch.server.live;
 
-import io.kinetarch.core.dispatch.Dispatcher;
 import io.kinetarch.server.plan.Revisions.WentLive;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -61,21 +60,6 @@ public class LiveLog {
     public record Appended(long number, boolean again) {}
 
     private record Waiting(Wish wish, CompletableFuture<Appended> appended) {}
-
-    // Rows as they travel
-
-    private record CallRow(
-            long number,
-            Instant at,
-            String kind,
-            @Nullable Long chat,
-            @Nullable String operator,
-            @Nullable String detail,
-            @Nullable UUID key) {}
-
-    private record GivenRow(long call, Given given) {}
-
-    private record ChatRow(long id, String doorId, String language, UUID key, String tokenHash, Instant arrivedAt) {}
 
     private record KeyRow(@Nullable Long chat, UUID key) {}
 
@@ -208,10 +192,7 @@ public class LiveLog {
         var at = lanes.computeIfAbsent(planId, Lane::new).now(end.newestAt());
         long newest = end.newest();
         var appended = new ArrayList<Appended>();
-        var calls = new ArrayList<CallRow>();
-        var given = new ArrayList<GivenRow>();
-        var words = new ArrayList<LiveRows.Words>();
-        var chats = new ArrayList<ChatRow>();
+        var rows = new CallRows();
         for (Wish wish : wishes) {
             var start = wish.start();
             var key = start == null ? wish.key() : start.key();
@@ -226,39 +207,12 @@ public class LiveLog {
             if (name != null) {
                 known.put(name, number);
             }
-            calls.add(new CallRow(
-                    number,
-                    at,
-                    wish.kind().word(),
-                    start == null ? wish.chat() : Long.valueOf(number),
-                    wish.operator(),
-                    wish.detail(),
-                    wish.key()));
-            var gift = wish.given();
-            if (gift != null) {
-                given.add(new GivenRow(number, gift));
-            }
-            String said = wish.words();
-            if (said != null) {
-                words.add(new LiveRows.Words(number, 0, said, wish.beside()));
-            }
-            if (start != null) {
-                chats.add(new ChatRow(number, start.door(), start.language(), start.key(), start.tokenHash(), at));
-            }
+            rows.add(number, at, wish);
         }
-        if (calls.isEmpty()) {
+        if (rows.isEmpty()) {
             return appended;
         }
-        mapper.insertCalls(planId, Dispatcher.DECISIONS, json.writeValueAsString(calls));
-        if (!given.isEmpty()) {
-            mapper.insertGiven(planId, json.writeValueAsString(given));
-        }
-        if (!words.isEmpty()) {
-            mapper.insertWords(planId, json.writeValueAsString(words));
-        }
-        if (!chats.isEmpty()) {
-            mapper.insertChats(planId, json.writeValueAsString(chats));
-        }
+        rows.insert(planId, mapper, json);
         mapper.grow(planId, newest, at);
         mapper.notify(CHANNEL, planId);
         return appended;

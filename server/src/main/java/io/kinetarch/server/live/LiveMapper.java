@@ -41,6 +41,26 @@ interface LiveMapper {
     @Update("update live_log set revision = #{revision} where plan_id = #{planId}")
     void wentLive(String planId, int revision);
 
+    /** The first call of a log is of an earlier instant; 0 where there are others already. */
+    @Update("""
+            update live_call set at = #{since} where plan_id = #{planId} and number = 1
+              and (select newest from live_log where plan_id = #{planId}) = 1""")
+    int antedate(String planId, Instant since);
+
+    @Update("update plan_revision set made_at = #{since} where plan_id = #{planId}")
+    void antedateRevision(String planId, Instant since);
+
+    /** What nobody runs yet has been run so far. */
+    @Update("""
+            update live_run set done = #{done}, state = #{state}, state_chats = #{chats}::jsonb, state_after = #{done},
+                                state_revision = #{revision}, state_decisions = #{decisions}
+            where plan_id = #{planId}""")
+    void goOnFrom(String planId, byte[] state, String chats, long done, int revision, int decisions);
+
+    /** Tells the database how much there is, which it learns by itself only once a transaction has ended. */
+    @Update("analyze live_call, live_given, live_words, live_chat, live_entry, live_operator")
+    void analyze();
+
     record LiveRevision(String planId, int revision) {}
 
     /** Plans that went live by a revision of which their log does not know. */

@@ -66,6 +66,7 @@ final class LiveRunner {
     @Component
     record Parts(
             LiveMapper mapper,
+            RowStore rows,
             ChatReader reader,
             LiveLog log,
             LiveNews news,
@@ -318,7 +319,7 @@ final class LiveRunner {
                 status.setRollbackOnly();
                 return false;
             }
-            insert(rows);
+            parts.rows.insert(planId, rows);
             parts.mapper.notify(
                     LiveNews.CHANNEL,
                     LiveNews.notice(planId, before, until, rows.refused().size()));
@@ -345,36 +346,6 @@ final class LiveRunner {
     private void botsTurn(List<Long> withBots) {
         if (!withBots.isEmpty()) {
             parts.events.publishEvent(new BotsTurn(planId, withBots));
-        }
-    }
-
-    private record RefusedRow(long number, String refusal) {}
-
-    private void insert(LiveRows rows) {
-        var mapper = parts.mapper;
-        if (!rows.words().isEmpty()) {
-            mapper.insertWords(planId, text(rows.words()));
-        }
-        if (!rows.entries().isEmpty()) {
-            mapper.insertEntries(planId, text(rows.entries()));
-        }
-        if (!rows.chats().isEmpty()) {
-            mapper.updateChats(planId, text(rows.chats()));
-        }
-        if (!rows.operators().isEmpty()) {
-            mapper.storeOperators(planId, text(rows.operators()));
-        }
-        var doors = rows.doors();
-        if (doors != null) {
-            mapper.openDoors(planId);
-            mapper.closeDoors(planId, text(doors));
-        }
-        if (!rows.refused().isEmpty()) {
-            mapper.refuse(
-                    planId,
-                    text(rows.refused().entrySet().stream()
-                            .map(refused -> new RefusedRow(refused.getKey(), refused.getValue()))
-                            .toList()));
         }
     }
 
