@@ -1,23 +1,41 @@
 import { Button } from 'antd';
 import { useSearchParams } from 'react-router';
 import type { RecordLine } from '../api/model';
-import { useRecords } from '../api/records';
+import { recordsFile, useRecords } from '../api/records';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant, formatSeconds } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import { LifeLine, lengthOf } from './LifeLine';
 import { outcomeWords } from './outcome';
 import { RecordPanel } from './RecordPanel';
+import { RecordSearch, SEARCHED, type Searched } from './RecordSearch';
 import './records.css';
 
 const CHAT = 'chat';
+/** No more are counted. */
+const MOST_COUNTED = 10_000;
 
 /** Finished chats as life lines, and one of them with all that happened in it. */
 export function RecordsView() {
   const { draft } = useWorkplace();
-  const records = useRecords(draft.id);
   const [params, setParams] = useSearchParams();
+  const search = new URLSearchParams([...params].filter(([name]) => SEARCHED.some((one) => one === name)));
+  const records = useRecords(draft.id, search.toString());
   const chosen = params.get(CHAT);
+  const found = records.data?.pages[0]?.found ?? null;
+  function look(change: Partial<Record<Searched, string[] | string | null>>) {
+    setParams(
+      (before) => {
+        const after = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(change)) {
+          after.delete(name);
+          for (const one of typeof value === 'string' ? [value] : (value ?? [])) after.append(name, one);
+        }
+        return after;
+      },
+      { replace: true },
+    );
+  }
   const lines = records.data?.pages.flatMap((page) => page.lines) ?? [];
   const longest = Math.max(60, ...lines.map(({ life }) => lengthOf(life)));
   function choose(chat: number | null) {
@@ -33,18 +51,26 @@ export function RecordsView() {
       <section className="records-main" aria-label="Finished chats">
         <div className="view-head">
           <h1>Records</h1>
-          <span className="soft">the longest line is {formatSeconds(longest)}</span>
+          <span className="soft">
+            {found !== null && `${found === MOST_COUNTED ? 'at least ' : ''}${found.toLocaleString('en')} ${found === 1 ? 'chat' : 'chats'}, `}
+            the longest line is {formatSeconds(longest)}
+          </span>
           <span className="header-space" />
+          <Button href={recordsFile(draft.id, search.toString())} disabled={found === 0}>
+            As a CSV
+          </Button>
           <Button loading={records.isFetching} onClick={() => void records.refetch()}>
             Look again
           </Button>
         </div>
+        <RecordSearch plan={draft.plan} search={search} onSearch={look} />
         <p className="legend">
           <i className="life-door" /> at the door <i className="life-bot" /> bot <i className="life-queue" /> waiting{' '}
           <i className="life-operator" /> operator
         </p>
         <ErrorNote error={records.error} />
-        {records.data && lines.length === 0 && (
+        {records.data && lines.length === 0 && search.size > 0 && <p>No chat is like this. Take one of the limits above away.</p>}
+        {records.data && lines.length === 0 && search.size === 0 && (
           <p>No chat has ended yet. Take the plan live, open a door on a site, and answer at the desk: what comes of it is kept here.</p>
         )}
         <ol className="record-list">

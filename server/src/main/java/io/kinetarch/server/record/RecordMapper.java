@@ -22,17 +22,60 @@ interface RecordMapper {
             Instant endedAt,
             String outcome) {}
 
-    String HEAD = """
+    String HEAD_IN_SCRIPT = """
             select id, door_id, language, arrived_at, revision, queue_id, operator_id, coalesce(waited_millis, 0) as waited_millis,
                    ended_at, outcome
-            from live_chat where plan_id = #{planId} and ended_at is not null and outcome <> 'REFUSED'
+            from live_chat where plan_id = #{planId} and ended_at is not null and outcome &lt;&gt; 'REFUSED'
+            """;
+
+    /**
+     * What is looked for among finished chats; null for whatever.
+     *
+     * @param query words, as the database writes what it looks for
+     * @param outcomes names of outcomes
+     * @param ratedAtMost mark, 1 to 5
+     */
+    record Wanted(
+            @Nullable String query,
+            @Nullable String door,
+            @Nullable String queue,
+            @Nullable String operator,
+            @Nullable String language,
+            @Nullable List<String> outcomes,
+            @Nullable Instant from,
+            @Nullable Instant until,
+            @Nullable Integer ratedAtMost,
+            @Nullable Long waitedMillis) {}
+
+    String WANTED = """
+            <if test="wanted.query != null"> and exists (
+                select 1 from live_found f
+                where f.plan_id = live_chat.plan_id and f.chat = live_chat.id and f.words @@ #{wanted.query}::tsquery)</if>
+            <if test="wanted.door != null"> and door_id = #{wanted.door}</if>
+            <if test="wanted.queue != null"> and queue_id = #{wanted.queue}</if>
+            <if test="wanted.operator != null"> and operator_id = #{wanted.operator}</if>
+            <if test="wanted.language != null"> and language = #{wanted.language}</if>
+            <if test="wanted.outcomes != null"> and outcome in
+                <foreach item="outcome" collection="wanted.outcomes" open="(" separator="," close=")">#{outcome}</foreach></if>
+            <if test="wanted.from != null"> and ended_at &gt;= #{wanted.from}</if>
+            <if test="wanted.until != null"> and ended_at &lt; #{wanted.until}</if>
+            <if test="wanted.waitedMillis != null"> and waited_millis &gt;= #{wanted.waitedMillis}</if>
+            <if test="wanted.ratedAtMost != null"> and exists (
+                select 1 from live_call r where r.plan_id = live_chat.plan_id and r.chat = live_chat.id and r.kind = 'rate'
+                and r.refusal is null and r.detail::int &lt;= #{wanted.ratedAtMost})</if>
             """;
 
     /** The newest first, older than one. */
-    @Select(HEAD + " and (ended_at, id) < (#{endedBefore}, #{idBefore}) order by ended_at desc, id desc limit #{most}")
-    List<Head> newest(String planId, Instant endedBefore, long idBefore, int most);
+    @Select("<script>" + HEAD_IN_SCRIPT + WANTED + """
+             and (ended_at, id) &lt; (#{endedBefore}, #{idBefore}) order by ended_at desc, id desc limit #{most}
+            </script>""")
+    List<Head> newest(String planId, Wanted wanted, Instant endedBefore, long idBefore, int most);
 
-    @Select(HEAD + " and id = #{id}")
+    /** How many there are, counted up to a number. */
+    @Select("<script>select count(*) from (" + HEAD_IN_SCRIPT + WANTED + " limit #{most}) as found</script>")
+    int count(String planId, Wanted wanted, int most);
+
+    @Select("<script>" + HEAD_IN_SCRIPT + " and id = #{id}</script>")
     List<Head> find(String planId, long id);
 
     /** How its visitor found a chat. */

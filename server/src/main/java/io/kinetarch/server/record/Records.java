@@ -2,6 +2,7 @@ package io.kinetarch.server.record;
 
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.Given;
@@ -13,12 +14,16 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.record.RecordMapper.Change;
 import io.kinetarch.server.record.RecordMapper.Head;
 import io.kinetarch.server.record.RecordMapper.Rated;
+import io.kinetarch.server.record.RecordMapper.Wanted;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
@@ -28,14 +33,30 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class Records {
     private static final int MOST_ENTRIES = 5000;
+    private static final int MOST_COUNTED = 10_000;
+    private static final int PAGE_OF_SHEET = 500;
+    private static final List<String> COLUMNS = List.of(
+            "chat",
+            "arrived",
+            "ended",
+            "door",
+            "language",
+            "queue",
+            "operator",
+            "outcome",
+            "waited seconds",
+            "revision");
+    private static final String ANY_LANGUAGE = "und";
 
     private final RecordMapper records;
+    private final FoundMapper found;
     private final ChatReader chats;
     private final Plans plans;
     private final JsonMapper json;
 
-    Records(RecordMapper records, ChatReader chats, Plans plans, JsonMapper json) {
+    Records(RecordMapper records, FoundMapper found, ChatReader chats, Plans plans, JsonMapper json) {
         this.records = records;
+        this.found = found;
         this.chats = chats;
         this.plans = plans;
         this.json = json;
@@ -70,8 +91,37 @@ class Records {
             int revision,
             List<LifeStretch> life) {}
 
-    /** The newest, and where the next older ones begin; null where there are none. */
-    record RecordPage(List<RecordLine> lines, @Nullable String next) {}
+    /**
+     * The newest, and where the next older ones begin.
+     *
+     * @param next null where there are none
+     * @param found how many there are in all, no more than 10,000 being counted; on the first page alone
+     */
+    record RecordPage(
+            List<RecordLine> lines,
+            @Nullable String next,
+            @Nullable Integer found) {}
+
+    /**
+     * What somebody looks for; null for whatever.
+     *
+     * @param words all of which a chat has, in any of its texts; "in quotes" beside each other, with a minus none of them
+     * @param outcomes as records write them
+     * @param from first day on which they ended, in the plan's time zone
+     * @param until last day
+     * @param waited seconds at least
+     */
+    record Search(
+            @Nullable String words,
+            @Nullable String door,
+            @Nullable String queue,
+            @Nullable String operator,
+            @Nullable String language,
+            @Nullable List<String> outcomes,
+            @Nullable LocalDate from,
+            @Nullable LocalDate until,
+            @Nullable Integer ratedAtMost,
+            @Nullable Integer waited) {}
 
     /**
      * Something that happened in a chat.
@@ -112,7 +162,9 @@ class Records {
             @Nullable Rated rating,
             List<RecordEntry> entries) {}
 
-    RecordPage newest(String planId, @Nullable String before, int most) {
+    /** The newest of what is looked for, from where another page said the next one begins. */
+    RecordPage newest(String planId, Search search, @Nullable String before, int most) {
+        var wanted = wanted(planId, search);
         var endedBefore = Instant.parse("9999-01-01T00:00:00Z");
         long idBefore = Long.MAX_VALUE;
         if (before != null) {
@@ -125,7 +177,7 @@ class Records {
                         Kind.INVALID_PARAMETER, "\"before\" is no place in the list; send what \"next\" said.");
             }
         }
-        var heads = records.newest(planId, endedBefore, idBefore, most);
+        var heads = records.newest(planId, wanted, endedBefore, idBefore, most);
         var changes = records.changes(planId, heads.stream().map(Head::id).toArray(Long[]::new)).stream()
                 .collect(Collectors.groupingBy(Change::chat));
         return new RecordPage(
@@ -134,7 +186,93 @@ class Records {
                         .toList(),
                 heads.size() < most
                         ? null
-                        : heads.getLast().endedAt() + "_" + heads.getLast().id());
+                        : heads.getLast().endedAt() + "_" + heads.getLast().id(),
+                before == null ? Integer.valueOf(records.count(planId, wanted, MOST_COUNTED)) : null);
+    }
+
+    /** Goes through all that is looked for. */
+    private final class Walk {
+        private final String planId;
+        private final Search search;
+        private @Nullable String next;
+        private boolean isOver;
+
+        Walk(String planId, Search search) {
+            this.planId = planId;
+            this.search = search;
+        }
+
+        /** The next lines; none once all were told. */
+        List<RecordLine> page() {
+            if (isOver) {
+                return List.of();
+            }
+            var page = newest(planId, search, next, PAGE_OF_SHEET);
+            next = page.next();
+            isOver = next == null;
+            return page.lines();
+        }
+    }
+
+    /** What is looked for as a table, page by page as it is written. */
+    Sheet sheet(String planId, Search search) {
+        var walk = new Walk(planId, search);
+        var lines = Stream.generate(walk::page)
+                .takeWhile(page -> !page.isEmpty())
+                .flatMap(List::stream)
+                .map(line -> Arrays.<@Nullable Object>asList(
+                        line.chat(),
+                        line.arrivedAt(),
+                        line.endedAt(),
+                        line.door(),
+                        line.language(),
+                        line.queue(),
+                        line.operator(),
+                        line.outcome(),
+                        line.waitedMillis() / 1000.0,
+                        line.revision()));
+        return new Sheet("Records", COLUMNS, lines);
+    }
+
+    private Wanted wanted(String planId, Search search) {
+        var plan = plans.draftState(planId).plan();
+        String words = search.words();
+        LocalDate from = search.from();
+        LocalDate until = search.until();
+        Integer waited = search.waited();
+        List<String> outcomes = search.outcomes();
+        return new Wanted(
+                words == null || words.isBlank() ? null : query(plan, words),
+                search.door(),
+                search.queue(),
+                search.operator(),
+                search.language(),
+                outcomes == null || outcomes.isEmpty()
+                        ? null
+                        : outcomes.stream()
+                                .map(outcome -> outcome.toUpperCase(Locale.ROOT).replace('-', '_'))
+                                .toList(),
+                from == null ? null : from.atStartOfDay(plan.timeZone()).toInstant(),
+                until == null
+                        ? null
+                        : until.plusDays(1).atStartOfDay(plan.timeZone()).toInstant(),
+                search.ratedAtMost(),
+                waited == null ? null : Long.valueOf(waited * 1000L));
+    }
+
+    private String query(Plan plan, String words) {
+        var languages = Stream.concat(
+                        plan.doors().stream().flatMap(door -> door.languages().stream()), Stream.of(ANY_LANGUAGE))
+                .distinct()
+                .toList();
+        String query = found.query(words, languages);
+        if (query.isEmpty()) {
+            throw new Refusal(
+                    Kind.INVALID_PARAMETER,
+                    "Nothing can be looked for by \"" + words
+                            + "\": write a word that does not stand in nearly every text.");
+        }
+        return query;
     }
 
     KeptChat find(String planId, long chat) {

@@ -1,0 +1,4 @@
+@NullMarked
+package io.kinetarch.server.record;
+
+import org.jspecify.annotations.NullMarked;

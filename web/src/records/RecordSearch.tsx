@@ -1,0 +1,101 @@
+import { Button, Input, InputNumber, Select } from 'antd';
+import { useEffect, useState } from 'react';
+import type { Plan } from '../api/model';
+import { OUTCOMES } from './outcome';
+
+/** What is looked for among records: parameters of the address, which the server reads as they are. */
+export const SEARCHED = ['words', 'door', 'queue', 'operator', 'language', 'outcome', 'from', 'until', 'rated', 'waited'] as const;
+export type Searched = (typeof SEARCHED)[number];
+
+interface RecordSearchProps {
+  plan: Plan;
+  search: URLSearchParams;
+  onSearch: (change: Partial<Record<Searched, string[] | string | null>>) => void;
+}
+
+const TYPED_MILLIS = 300;
+
+/** By words and by everything that is kept. */
+export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
+  const languages = [...new Set(plan.doors.flatMap((door) => door.languages))].sort();
+  const one = (name: Searched, label: string, options: { value: string; label: string }[]) => (
+    <Select
+      aria-label={label}
+      placeholder={label}
+      allowClear
+      showSearch={{ optionFilterProp: 'label' }}
+      popupMatchSelectWidth={false}
+      value={search.get(name)}
+      options={options}
+      onChange={(value: string | undefined) => onSearch({ [name]: value ?? null })}
+    />
+  );
+  const named = (elements: { id: string; name: string }[]) => elements.map(({ id, name }) => ({ value: id, label: name }));
+  return (
+    <div className="record-search" role="search">
+      <Words words={search.get('words') ?? ''} onWords={(words) => onSearch({ words: words || null })} />
+      {(['from', 'until'] as const).map((name) => (
+        <Input
+          key={name}
+          type="date"
+          aria-label={`Ended ${name}`}
+          prefix={<span className="soft">{name}</span>}
+          value={search.get(name) ?? ''}
+          onChange={(event) => onSearch({ [name]: event.target.value || null })}
+        />
+      ))}
+      {one('door', 'Any door', named(plan.doors))}
+      {one('queue', 'Any queue', named(plan.queues))}
+      {one('operator', 'Any operator', named(plan.operators))}
+      {one('language', 'Any language', languages.map((tag) => ({ value: tag, label: tag })))}
+      <Select
+        mode="multiple"
+        aria-label="However it ended"
+        placeholder="However it ended"
+        maxTagCount={1}
+        popupMatchSelectWidth={false}
+        value={search.getAll('outcome')}
+        options={Object.entries(OUTCOMES).map(([value, label]) => ({ value, label }))}
+        onChange={(outcome: string[]) => onSearch({ outcome })}
+      />
+      <InputNumber
+        aria-label="Waited at least, seconds"
+        placeholder="waited"
+        prefix="≥"
+        suffix="s"
+        min={0}
+        value={number(search.get('waited'))}
+        onChange={(seconds) => onSearch({ waited: seconds === null ? null : String(seconds) })}
+      />
+      {one('rated', 'However rated', [1, 2, 3, 4].map((mark) => ({ value: String(mark), label: `rated ${mark} or less` })))}
+      {SEARCHED.some((name) => search.has(name)) && (
+        <Button type="text" onClick={() => onSearch(Object.fromEntries(SEARCHED.map((name) => [name, null])))}>
+          All chats
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Words are looked for a moment after the last key. */
+function Words({ words, onWords }: { words: string; onWords: (words: string) => void }) {
+  const [typed, setTyped] = useState(words);
+  useEffect(() => setTyped(words), [words]);
+  useEffect(() => {
+    if (typed.trim() === words) return;
+    const timer = setTimeout(() => onWords(typed.trim()), TYPED_MILLIS);
+    return () => clearTimeout(timer);
+  });
+  return (
+    <Input
+      type="search"
+      aria-label="Words"
+      placeholder="Words, “beside each other”, -without"
+      allowClear
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+    />
+  );
+}
+
+const number = (text: string | null) => (text === null ? null : Number(text));
