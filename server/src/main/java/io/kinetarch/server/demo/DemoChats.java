@@ -412,7 +412,7 @@ final class DemoChats {
                             - SPREAD_OF_HANDLING * SPREAD_OF_HANDLING / 2);
             // Nobody asks the same twice.
             int most = talks.about(guest.topic, guest.language).asks().size();
-            guest.exchanges = (int) Math.clamp(Math.round(handling / EXCHANGE_SECONDS), 1, most);
+            guest.exchanges = Math.clamp(Math.round(handling / EXCHANGE_SECONDS), 1, most);
             guest.exchangeSeconds = handling / guest.exchanges;
         }
         replyLater(guest, operator);
