@@ -73,7 +73,7 @@ export function RosterView() {
         <div className="view-head">
           <h1>Who works when</h1>
           {canEdit && view.rostered && (
-            <Button onClick={undo} disabled={done.length === 0} loading={change.isPending}>
+            <Button onClick={undo} disabled={done.length === 0 || change.isPending} loading={change.isPending}>
               Take back
             </Button>
           )}
