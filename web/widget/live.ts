@@ -257,7 +257,8 @@ export class LiveDoor {
     for (const line of view.lines) {
       if (line.from !== 'visitor') this.typingUntil = 0;
       this.lines.set(line.number, {
-        id: String(line.number),
+        // Once it has arrived it is the line that it was on its way: neither drawn nor read out anew.
+        id: line.key ?? String(line.number),
         from: line.from as Line['from'],
         text: line.text,
         name: line.name ?? undefined,
