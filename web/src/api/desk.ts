@@ -124,8 +124,8 @@ export const usePlaceAct = (plan: string) =>
   useDeskCall(plan, ({ chat, act }: { chat: number; act: PlaceAct }) => call('POST', `${path(plan)}/chats/${chat}/${act}`, {}));
 
 export const useReply = (plan: string) =>
-  useDeskCall(plan, ({ chat, key, text }: { chat: number; key: string; text: string }) =>
-    call('POST', `${path(plan)}/chats/${chat}/messages`, { key, text }),
+  useDeskCall(plan, ({ chat, key, text, canned }: { chat: number; key: string; text: string; canned: number | null }) =>
+    call('POST', `${path(plan)}/chats/${chat}/messages`, { key, text, canned }),
   );
 
 export const useSendFile = (plan: string) =>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { CannedAtHand } from '../api/canned';
 import type { Colleague, Desk as DeskState } from '../api/desk';
 import { useSecond } from '../places/clock';
 import { type DeskActions, DeskControls, DeskTable, type SendingReply } from '../places/DeskTable';
@@ -8,6 +9,7 @@ interface DeskProps {
   typing: Record<number, string>;
   sending: SendingReply[];
   actions: DeskActions;
+  canned: CannedAtHand | undefined;
   /** What stands in the head besides: plan, connection, the way out. */
   head: ReactNode;
   /** What could not be done. */
@@ -15,7 +17,7 @@ interface DeskProps {
 }
 
 /** The desk as a table with places: every chat whole, side by side, so that nothing is switched. */
-export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProps) {
+export function Desk({ desk, typing, sending, actions, canned, head, trouble }: DeskProps) {
   const at = useSecond();
   return (
     <main className="desk">
@@ -26,7 +28,7 @@ export function Desk({ desk, typing, sending, actions, head, trouble }: DeskProp
         {head}
         <strong>{desk.self.name}</strong>
       </header>
-      <DeskTable desk={desk} at={at} typing={typing} sending={sending} actions={actions} trouble={trouble} />
+      <DeskTable desk={desk} at={at} typing={typing} sending={sending} actions={actions} trouble={trouble} canned={canned} />
       <footer className="desk-foot">
         <strong>Colleagues</strong>
         {desk.colleagues.filter(({ state }) => state !== 'gone').map((one) => (

@@ -16,12 +16,14 @@ import {
   useTaking,
   useTransfer,
 } from '../api/desk';
+import { useCanned } from '../api/canned';
 import type { Account } from '../api/model';
 import { useSignOut } from '../api/session';
 import { Away } from '../ui/Away';
 import { ErrorNote } from '../ui/ErrorNote';
 import type { DeskActions, SendingReply } from '../places/DeskTable';
 import { Desk } from './Desk';
+import { KeptReplies } from './KeptReplies';
 import { LeftBehind } from './LeftBehind';
 
 const TYPING_MILLIS = 1500;
@@ -57,6 +59,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   const callIn = useCallIn(plan);
   const markWrong = useMarkWrong(plan);
   const taking = useTaking(plan);
+  const canned = useCanned(plan);
   const [sending, setSending] = useState<SendingReply[]>([]);
   const typed = useRef(0);
   useMarks(plan, desk);
@@ -65,11 +68,11 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   const actions: DeskActions = {
     presence: (state) => presence.mutate(state),
     act: (chat, what) => act.mutate({ chat, act: what }),
-    reply: (chat, text) => {
+    reply: (chat, text, kept) => {
       const key = crypto.randomUUID();
       setSending((all) => [...all.filter((one) => !here.has(one.key)), { chat, key, text }]);
       reply.mutate(
-        { chat, key, text },
+        { chat, key, text, canned: kept },
         { onError: () => setSending((all) => all.filter((one) => one.key !== key)) },
       );
     },
@@ -91,11 +94,13 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
       typing={typing}
       sending={sending.filter(({ key }) => !here.has(key))}
       actions={actions}
+      canned={canned.data}
       head={
         <>
           <span className="state-band state-live">Live</span>
           {!connected && <span className="warns">◆ connecting again …</span>}
           <LeftBehind plan={plan} />
+          <KeptReplies plan={plan} />
           <span className="header-space" />
           {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}
           <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>

@@ -40,6 +40,7 @@ function place(part: Partial<Place>): Place {
     steps: [],
     transfers: [],
     takesFiles: false,
+    fills: {},
     ...part,
   };
 }

@@ -1,5 +1,6 @@
 import { Button, Dropdown, Segmented } from 'antd';
 import type { ReactNode } from 'react';
+import type { CannedAtHand } from '../api/canned';
 import type { Desk as DeskState, PlaceAct, Transfer } from '../api/desk';
 import { clockWords, secondsSince } from './clock';
 import { PlaceCard } from './PlaceCard';
@@ -11,7 +12,8 @@ import './places.css';
 export interface DeskActions {
   presence: (state: string) => void;
   act: (chat: number, act: PlaceAct) => void;
-  reply: (chat: number, text: string) => void;
+  /** Sends a reply, and the one kept ready from which it was made. */
+  reply: (chat: number, text: string, canned: number | null) => void;
   type: (chat: number) => void;
   /** Sends a file; where nothing is kept, none can be sent. */
   sendFile?: (chat: number, file: File) => void;
@@ -39,6 +41,8 @@ interface DeskTableProps {
   actions: DeskActions;
   /** What could not be done. */
   trouble: ReactNode;
+  /** Replies that are kept ready. */
+  canned?: CannedAtHand | undefined;
 }
 
 const STATES = [
@@ -61,7 +65,7 @@ export function DeskControls({ desk, actions }: Pick<DeskTableProps, 'desk' | 'a
 }
 
 /** Who waits, and the places with their chats, at an instant in milliseconds. */
-export function DeskTable({ desk, at, typing, sending, actions, trouble }: DeskTableProps) {
+export function DeskTable({ desk, at, typing, sending, actions, trouble, canned }: DeskTableProps) {
   const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
   return (
     <>
@@ -90,6 +94,7 @@ export function DeskTable({ desk, at, typing, sending, actions, trouble }: DeskT
             typing={typing[place.chat]}
             sending={sending.filter(({ chat }) => chat === place.chat)}
             actions={actions}
+            canned={canned}
           />
         ))}
         {Array.from({ length: free }, (_, i) => (

@@ -1,9 +1,11 @@
 import { Button, Dropdown } from 'antd';
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { CannedAtHand } from '../api/canned';
 import type { Colleague, Desk, Place } from '../api/desk';
 import { formatInstant } from '../time/time';
 import { clockWords, secondsSince, timeOfDay } from './clock';
 import { SaidWords } from './SaidWords';
+import { filledIn, type OfferedReply, offeredReplies, unfilled, wantedIn } from './canned';
 import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
 import { markOf, speaker, waitsSince } from './place';
@@ -22,6 +24,8 @@ interface PlaceProps {
   sending: Sending[];
   number: number;
   actions: DeskActions;
+  /** Replies that are kept ready; none where there are no such. */
+  canned?: CannedAtHand | undefined;
 }
 
 /** A chat in its place: whole, with its visitor's clock on the upper edge. */
@@ -94,7 +98,7 @@ function WrapUp({ place, number, actions }: PlaceProps) {
   );
 }
 
-function Held({ desk, place, at, typing, sending, number, actions }: PlaceProps) {
+function Held({ desk, place, at, typing, sending, number, actions, canned }: PlaceProps) {
   const since = waitsSince(place);
   const seconds = since && sending.length === 0 ? secondsSince(since, at) : null;
   const late = seconds !== null && seconds > desk.replySeconds / 2;
@@ -118,7 +122,7 @@ function Held({ desk, place, at, typing, sending, number, actions }: PlaceProps)
       <Facts place={place} />
       <BotSays place={place} />
       <Lines place={place} sending={sending} typing={typing} actions={actions} />
-      <Reply place={place} number={number} actions={actions} />
+      <Reply desk={desk} place={place} number={number} actions={actions} canned={canned} />
       <div className="place-row">
         <SendOn desk={desk} place={place} actions={actions} />
         {actions.sendFile && place.takesFiles && <SendFile place={place} send={actions.sendFile} />}
@@ -233,7 +237,7 @@ function WrongMark({ place, entry, actions }: Pick<PlaceProps, 'place' | 'action
   );
 }
 
-function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' | 'actions'>) {
+function Reply({ desk, place, number, actions, canned }: Pick<PlaceProps, 'desk' | 'place' | 'number' | 'actions' | 'canned'>) {
   const text = useDrafts(({ drafts }) => drafts[place.chat] ?? '');
   const write = useDrafts(({ write: writeDraft }) => writeDraft);
   const field = useRef<HTMLTextAreaElement>(null);
@@ -248,14 +252,52 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
     return () => window.removeEventListener('keydown', onKey);
   }, [number]);
   const draft = text === '' ? (place.bot?.draft ?? null) : null;
+  const [wanted, setWanted] = useState<string | null>(null);
+  const [chosen, setChosen] = useState(0);
+  const [used, setUsed] = useState<number | null>(null);
+  const offered = canned && wanted !== null ? offeredReplies(canned.replies, wanted, place.language) : [];
+  const open = canned && used !== null ? unfilled(text, canned.placeholders) : [];
+  function look(field: HTMLTextAreaElement) {
+    setWanted(canned ? wantedIn(field.value.slice(0, field.selectionStart)) : null);
+    setChosen(0);
+  }
+  function pick(reply: OfferedReply | undefined) {
+    if (!reply || wanted === null || !field.current) return;
+    const caret = field.current.selectionStart;
+    const before = text.slice(0, caret - wanted.length - 1);
+    const words = filledIn(reply.text, { ...place.fills, operator: desk.self.name });
+    write(place.chat, before + words + text.slice(caret));
+    setUsed(reply.id);
+    setWanted(null);
+    const gap = /\{[^{}\s]+\}/.exec(words);
+    const from = before.length + (gap?.index ?? words.length);
+    const until = from + (gap?.[0].length ?? 0);
+    // Once the words are in the field, what is not known is ready to be written over.
+    requestAnimationFrame(() => {
+      field.current?.focus();
+      field.current?.setSelectionRange(from, until);
+    });
+  }
+  /** Whether a key was for the list of replies. */
+  function pressed(key: string): boolean {
+    if (wanted === null) return false;
+    if (key === 'Escape') setWanted(null);
+    else if (offered.length === 0) return false;
+    else if (key === 'ArrowDown') setChosen((chosen + 1) % offered.length);
+    else if (key === 'ArrowUp') setChosen((chosen + offered.length - 1) % offered.length);
+    else if (key === 'Enter' || key === 'Tab') pick(offered[chosen]);
+    else return false;
+    return true;
+  }
   function take() {
     if (!draft) return;
     write(place.chat, draft);
     field.current?.focus();
   }
   function send() {
-    if (!text.trim()) return;
-    actions.reply(place.chat, text.trim());
+    if (!text.trim() || open.length > 0) return;
+    actions.reply(place.chat, text.trim(), used);
+    setUsed(null);
     write(place.chat, '');
   }
   return (
@@ -270,18 +312,29 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
           </Button>
         </div>
       )}
+      {wanted !== null && (
+        <OfferedReplies id={`canned-${place.chat}`} offered={offered} chosen={chosen} language={place.language} onPick={pick} />
+      )}
       <textarea
         ref={field}
         rows={3}
         aria-label={`Reply to ${place.visitor ?? 'the visitor'}`}
+        aria-controls={wanted !== null ? `canned-${place.chat}` : undefined}
+        aria-activedescendant={wanted !== null && offered[chosen] ? `canned-${place.chat}-${offered[chosen].id}` : undefined}
         value={text}
         maxLength={4000}
         dir="auto"
         onChange={(event) => {
           write(place.chat, event.target.value);
+          look(event.target);
           actions.type(place.chat);
         }}
+        onBlur={() => setWanted(null)}
         onKeyDown={(event) => {
+          if (!event.nativeEvent.isComposing && pressed(event.key)) {
+            event.preventDefault();
+            return;
+          }
           if (draft && event.altKey && event.key === 'ArrowUp') {
             event.preventDefault();
             take();
@@ -291,7 +344,49 @@ function Reply({ place, number, actions }: Pick<PlaceProps, 'place' | 'number' |
           send();
         }}
       />
-      <span className="soft">Enter sends · Shift Enter a new line · Alt {number} this place</span>
+      {open.length > 0 && (
+        <span className="rust" role="status">
+          ▴ {open.join(', ')} is not known here: write it, or take it out.
+        </span>
+      )}
+      <span className="soft">
+        Enter sends · Shift Enter a new line · Alt {number} this place{canned && ' · / a reply kept ready'}
+      </span>
+    </div>
+  );
+}
+
+interface OfferedRepliesProps {
+  id: string;
+  offered: OfferedReply[];
+  chosen: number;
+  /** The visitor's. */
+  language: string;
+  onPick: (reply: OfferedReply) => void;
+}
+
+/** Replies for the letters after a slash; the keys stay in the field. */
+function OfferedReplies({ id, offered, chosen, language, onPick }: OfferedRepliesProps) {
+  return (
+    <div className="canned-offered" role="listbox" id={id} aria-label="Replies kept ready">
+      {offered.length === 0 && <span className="soft">No reply is called or says so.</span>}
+      {offered.map((reply, i) => (
+        <div
+          key={reply.id}
+          id={`${id}-${reply.id}`}
+          role="option"
+          aria-selected={i === chosen}
+          tabIndex={-1}
+          // before the field loses the focus
+          onMouseDown={(event) => {
+            event.preventDefault();
+            onPick(reply);
+          }}
+        >
+          <strong>/{reply.shortcut}</strong> {!language.startsWith(reply.language) && <span className="warns">{reply.language}</span>}{' '}
+          <span dir="auto">{reply.text}</span>
+        </div>
+      ))}
     </div>
   );
 }

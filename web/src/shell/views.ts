@@ -137,6 +137,14 @@ export const views: View[] = [
     permission: 'RECORDS',
   },
   {
+    path: '/replies',
+    name: 'Replies',
+    group: 'Run',
+    ...inTime(() => import('../canned/CannedView').then((m) => ({ default: m.CannedView }))),
+    findings: [],
+    permission: 'ANSWER',
+  },
+  {
     path: '/outbox',
     name: 'Outbox',
     group: 'Run',

@@ -9,6 +9,7 @@ const ROOMS: Record<string, string[]> = {
   places: ['api', 'time', 'ui', 'widget'],
   plan: ['api', 'time', 'theme', 'ui'],
   settings: ['api', 'time', 'theme', 'ui', 'plan', 'widget'],
+  canned: ['api', 'time', 'ui', 'plan'],
 };
 const VIEW = [...Object.keys(ROOMS), 'widget'];
 /** The frame knows the views, and what is around everything. */

@@ -87,6 +87,8 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.CALCULATE.name())
                         .requestMatchers("/api/v1/plans/*/profile", "/api/v1/pictures")
                         .hasAuthority(Permission.PROFILE.name())
+                        .requestMatchers("/api/v1/plans/*/canned/**")
+                        .hasAnyAuthority(Permission.ANSWER.name(), Permission.DESIGN.name())
                         .requestMatchers("/api/v1/plans/*/doors/*/pause")
                         .hasAuthority(Permission.PAUSE.name())
                         .requestMatchers("/api/v1/plans/*/revisions")

@@ -12,6 +12,7 @@ import io.kinetarch.server.account.ApiTokens;
 import io.kinetarch.server.account.Role;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.bot.BotTurns;
+import io.kinetarch.server.canned.CannedReplies;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.letter.Letters;
@@ -74,6 +75,7 @@ class DemoLoader implements ApplicationRunner {
     private final PastLogs pastLogs;
     private final BotTurns bots;
     private final Letters letters;
+    private final CannedReplies replies;
     private final String tokenFile;
     private final int pastDays;
 
@@ -91,6 +93,7 @@ class DemoLoader implements ApplicationRunner {
             PastLogs pastLogs,
             BotTurns bots,
             Letters letters,
+            CannedReplies replies,
             @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile,
             @Value("${kinetarch.demo.past-days:14}") int pastDays) {
         this.accounts = accounts;
@@ -106,6 +109,7 @@ class DemoLoader implements ApplicationRunner {
         this.pastLogs = pastLogs;
         this.bots = bots;
         this.letters = letters;
+        this.replies = replies;
         this.tokenFile = tokenFile;
         this.pastDays = pastDays;
     }
@@ -134,6 +138,7 @@ class DemoLoader implements ApplicationRunner {
         rosters.put(PLAN_ID, plan, 0, DemoRoster.rules(plan, nextWeek));
         forecasts.prepare(plans.draftState(PLAN_ID), BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
+        replies.take(PLAN_ID, new ClassPathResource("demo/replies.csv").getContentAsByteArray(), planner);
         talk(plan, counted);
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
     }

@@ -4,6 +4,7 @@ import io.kinetarch.core.plan.Operator;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.ReplyDrafts;
+import io.kinetarch.server.canned.CannedReplies;
 import io.kinetarch.server.desk.Desks.Desk;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.LiveCalls;
@@ -34,15 +35,23 @@ class DeskController {
     private final ReplyDrafts drafts;
     private final BotParts bots;
     private final Passing passing;
+    private final CannedReplies canned;
 
     DeskController(
-            DeskPeople people, Desks desks, LiveCalls calls, ReplyDrafts drafts, BotParts bots, Passing passing) {
+            DeskPeople people,
+            Desks desks,
+            LiveCalls calls,
+            ReplyDrafts drafts,
+            BotParts bots,
+            Passing passing,
+            CannedReplies canned) {
         this.people = people;
         this.desks = desks;
         this.calls = calls;
         this.drafts = drafts;
         this.bots = bots;
         this.passing = passing;
+        this.canned = canned;
     }
 
     /** Whether an operator is there. */
@@ -54,7 +63,12 @@ class DeskController {
 
     record PresenceWish(State state) {}
 
-    record ReplyWish(UUID key, String text) {}
+    /**
+     * A reply, under a key made by its sender.
+     *
+     * @param canned the reply kept ready from which it was made; null for none
+     */
+    record ReplyWish(UUID key, String text, @Nullable Long canned) {}
 
     /** Where a chat is sent: one of the three. */
     record TransferWish(
@@ -171,6 +185,10 @@ class DeskController {
                         reply.key(),
                         VisitWords.message(reply.text(), "/text")));
         drafts.replied(plan, chat, reply.text());
+        Long used = reply.canned();
+        if (used != null) {
+            canned.used(plan, used);
+        }
     }
 
     @PostMapping("/chats/{chat}/typing")

@@ -34,6 +34,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.LongFunction;
 import java.util.stream.Collectors;
@@ -132,6 +133,7 @@ public class Desks {
      * @param transfers queues that it may be sent to
      * @param bot what the door's bot has to tell; null for nothing
      * @param earlier the conversation that the visitor goes on with, having come by the link in a mail
+     * @param fills what stands for placeholders of replies kept ready
      */
     public record Place(
             long chat,
@@ -160,7 +162,8 @@ public class Desks {
             @Nullable String toBot,
             @Nullable BotPart bot,
             List<EarlierLine> earlier,
-            boolean takesFiles) {}
+            boolean takesFiles,
+            Map<String, String> fills) {}
 
     /** Something that is known of the visitor. */
     public record VisitorFact(String name, String value) {}
@@ -420,7 +423,18 @@ public class Desks {
                 known.earlier(),
                 Element.find(plan.doors(), chat.doorId())
                         .filter(door -> door.files() != null)
-                        .isPresent());
+                        .isPresent(),
+                fills(plan, chat, given));
+    }
+
+    private static Map<String, String> fills(Plan plan, StoredChat chat, Given given) {
+        var fills = new TreeMap<>(given.answers());
+        fills.putAll(given.facts());
+        fills.put("company", plan.settings().name());
+        Element.find(plan.doors(), chat.doorId()).ifPresent(door -> fills.put("door", door.name()));
+        Element.find(plan.queues(), chat.queueId()).ifPresent(queue -> fills.put("queue", queue.name()));
+        Optional.ofNullable(visitor(plan, chat, given)).ifPresent(name -> fills.put("visitor", name));
+        return fills;
     }
 
     /** What a visitor gave at the door, looked up once in a while. */

@@ -1,5 +1,6 @@
 package io.kinetarch.server.document;
 
+import io.kinetarch.formats.table.FormulaGuard;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
@@ -52,7 +53,11 @@ public record Sheet(String name, List<String> header, Stream<List<@Nullable Obje
     }
 
     private static @Nullable Object plain(@Nullable Object cell) {
-        return cell instanceof Double number ? rounded(number) : cell;
+        return switch (cell) {
+            case Double number -> (Object) rounded(number);
+            case String text -> FormulaGuard.guarded(text);
+            case null, default -> cell;
+        };
     }
 
     private static double rounded(double number) {

@@ -1,0 +1,4 @@
+@NullMarked
+package io.kinetarch.server.canned;
+
+import org.jspecify.annotations.NullMarked;

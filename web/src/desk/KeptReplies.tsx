@@ -1,0 +1,18 @@
+import { Button, Drawer } from 'antd';
+import { useState } from 'react';
+import { CannedReplies } from '../canned/CannedReplies';
+
+/** The replies kept ready, beside the desk. */
+export function KeptReplies({ plan }: { plan: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button type="text" onClick={() => setOpen(true)}>
+        replies
+      </Button>
+      <Drawer title="Replies kept ready" open={open} onClose={() => setOpen(false)} size={620} destroyOnHidden>
+        <CannedReplies plan={plan} />
+      </Drawer>
+    </>
+  );
+}
