@@ -122,6 +122,13 @@ public record Plan(
         return topics.stream().filter(topic -> topic.name().equals(name)).findFirst();
     }
 
+    /** The operator that an account, by its name, belongs to; none where it is nobody's. */
+    public Optional<Operator> operatorOf(String account) {
+        return operators.stream()
+                .filter(operator -> account.equals(operator.account()))
+                .findFirst();
+    }
+
     /** The bot of a door; none where none is at it. */
     public Optional<Bot> botAt(DoorId door) {
         return bots.stream().filter(bot -> bot.doors().contains(door)).findFirst();

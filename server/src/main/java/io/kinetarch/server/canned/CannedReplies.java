@@ -2,7 +2,6 @@ package io.kinetarch.server.canned;
 
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.LocalText;
-import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.formats.canned.CannedFile;
 import io.kinetarch.formats.table.DelimitedFile.Fault;
@@ -308,11 +307,8 @@ public class CannedReplies {
 
     /** The operator that an account is; null where it is none. */
     private static @Nullable String own(Plan plan, SignedIn account) {
-        return plan.operators().stream()
-                .filter(operator -> account.name().equals(operator.account()))
-                .map(Operator::id)
-                .map(id -> id.value())
-                .findFirst()
+        return plan.operatorOf(account.name())
+                .map(operator -> operator.id().value())
                 .orElse(null);
     }
 

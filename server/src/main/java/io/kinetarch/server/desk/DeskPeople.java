@@ -22,9 +22,9 @@ public class DeskPeople {
      * @throws Refusal if the live plan has none for it
      */
     public Operator operator(String planId, SignedIn account) {
-        return plans.live(planId).plan().operators().stream()
-                .filter(operator -> account.name().equals(operator.account()))
-                .findFirst()
+        return plans.live(planId)
+                .plan()
+                .operatorOf(account.name())
                 .orElseThrow(() -> new Refusal(
                         Kind.NOT_ALLOWED,
                         "No operator of the live plan has the account \"" + account.name()

@@ -82,9 +82,9 @@ class People {
 
     /** The operator whose account this is. */
     Operator self(String planId, SignedIn account) {
-        return plans.draftState(planId).plan().operators().stream()
-                .filter(operator -> account.name().equals(operator.account()))
-                .findFirst()
+        return plans.draftState(planId)
+                .plan()
+                .operatorOf(account.name())
                 .orElseThrow(() -> new Refusal(
                         Kind.NOT_FOUND,
                         "No operator of the plan has the account \"" + account.name()
