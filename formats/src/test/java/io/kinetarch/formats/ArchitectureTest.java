@@ -28,6 +28,8 @@ class ArchitectureTest {
             .definedBy("..formats.roster..")
             .layer("bot")
             .definedBy("..formats.bot..")
+            .layer("canned")
+            .definedBy("..formats.canned..")
             .whereLayer("table")
             .mayNotAccessAnyLayer()
             .whereLayer("calendar")
@@ -37,6 +39,8 @@ class ArchitectureTest {
             .whereLayer("volume")
             .mayOnlyAccessLayers("table")
             .whereLayer("bot")
+            .mayOnlyAccessLayers("table")
+            .whereLayer("canned")
             .mayOnlyAccessLayers("table")
             .whereLayer("roster")
             .mayOnlyAccessLayers("table", "calendar");
