@@ -124,6 +124,12 @@ export type Terms = Schemas['Terms'];
 export type Breach = Schemas['Breach'];
 export type NewMark = Schemas['NewMark'];
 
+export type Report = Schemas['Report'];
+export type ReportLine = Schemas['ReportLine'];
+export type ReportBy = Report['by'];
+export type ReportWay = Schemas['ReportWay'];
+export type ChatFigures = Schemas['ChatFigures'];
+
 /** The lists of a plan whose elements have an id. */
 export type ListKind = 'skills' | 'hours' | 'departments' | 'queues' | 'operators' | 'doors' | 'rules' | 'checks' | 'topics' | 'bots' | 'helpPages';
 /** Everything of a plan that is edited as one element. */

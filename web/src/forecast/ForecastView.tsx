@@ -12,6 +12,7 @@ import { SelectionPicker } from '../plan/SelectionPicker';
 import { choices, type Selection, useSelection, written } from '../plan/series';
 import { SeriesDetail } from './SeriesDetail';
 import { WeekSoFar } from './WeekSoFar';
+import '../ui/chart.css';
 import './forecast.css';
 
 const WIDTH = 960;

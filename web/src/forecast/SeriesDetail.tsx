@@ -9,7 +9,7 @@ import { dayOption, isMoved } from './dayOption';
 import { Effects } from './Effects';
 import { type Selection, written } from '../plan/series';
 
-const Chart = lazy(() => import('./Chart'));
+const Chart = lazy(() => import('../ui/Chart'));
 
 /** A series or a sum: its days, what is made of them, and how each method did. */
 export function SeriesDetail({ selection }: { selection: Selection }) {
@@ -32,7 +32,7 @@ export function SeriesDetail({ selection }: { selection: Selection }) {
       {isPending && <p role="status">Trying the methods from points of the past…</p>}
       {data && option && (
         <>
-          <Suspense fallback={<div className="day-chart-place" />}>
+          <Suspense fallback={<div className="chart-place" />}>
             <Chart label={`Days of ${selection.label}`} option={option} />
           </Suspense>
           <p className="series-key soft">

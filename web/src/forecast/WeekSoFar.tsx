@@ -5,7 +5,7 @@ import { useWorkplace } from '../plan/workplace';
 import type { Selection } from '../plan/series';
 import { restOfDay, soFar, type Sums, weekOption } from './weekOption';
 
-const Chart = lazy(() => import('./Chart'));
+const Chart = lazy(() => import('../ui/Chart'));
 
 /** The week as it goes: what came against what was expected before it began, and what is expected of the rest now. */
 export function WeekSoFar({ selection }: { selection: Selection }) {
@@ -24,7 +24,7 @@ export function WeekSoFar({ selection }: { selection: Selection }) {
       <h2>
         {selection.label}, {week.iso}, from {monday}
       </h2>
-      <Suspense fallback={<div className="day-chart-place" />}>
+      <Suspense fallback={<div className="chart-place" />}>
         <Chart label={`${selection.label} ${week.iso}`} option={option} />
       </Suspense>
       <p className="series-key soft">

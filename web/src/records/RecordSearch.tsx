@@ -4,7 +4,7 @@ import type { Plan } from '../api/model';
 import { OUTCOMES } from './outcome';
 
 /** What is looked for among records: parameters of the address, which the server reads as they are. */
-export const SEARCHED = ['words', 'door', 'queue', 'operator', 'language', 'outcome', 'from', 'until', 'rated', 'waited'] as const;
+export const SEARCHED = ['words', 'door', 'queue', 'operator', 'language', 'outcome', 'from', 'until', 'hour', 'weekday', 'topic', 'rated', 'waited'] as const;
 export type Searched = (typeof SEARCHED)[number];
 
 interface RecordSearchProps {
@@ -38,7 +38,7 @@ export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
         <Input
           key={name}
           type="date"
-          aria-label={`Ended ${name}`}
+          aria-label={`Came ${name}`}
           prefix={<span className="soft">{name}</span>}
           value={search.get(name) ?? ''}
           onChange={(event) => onSearch({ [name]: event.target.value || null })}

@@ -38,6 +38,6 @@ it('looks for words a moment after they are typed, and says how many chats have 
 it('says what to do where nothing is like what is looked for', async () => {
   renderInWorkplace(<RecordsView />, samplePlan(), { '/records': { lines: [], next: null, found: 0 } });
   expect(await screen.findByText(/No chat has ended yet/)).toBeTruthy();
-  fireEvent.change(screen.getByLabelText('Ended from'), { target: { value: '2026-12-01' } });
+  fireEvent.change(screen.getByLabelText('Came from'), { target: { value: '2026-12-01' } });
   expect(await screen.findByText('No chat is like this. Take one of the limits above away.')).toBeTruthy();
 });

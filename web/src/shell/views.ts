@@ -137,6 +137,14 @@ export const views: View[] = [
     permission: 'RECORDS',
   },
   {
+    path: '/reports',
+    name: 'Reports',
+    group: 'Run',
+    ...inTime(() => import('../reports/ReportsView').then((m) => ({ default: m.ReportsView }))),
+    findings: [],
+    permission: 'RECORDS',
+  },
+  {
     path: '/replies',
     name: 'Replies',
     group: 'Run',

@@ -70,6 +70,7 @@ public record ChatCounts(
         private @Nullable Instant answeredAt;
         private @Nullable Long firstReply;
         private @Nullable Instant last;
+        private boolean asked;
         private long botMillis;
         private int transfers;
 
@@ -109,12 +110,19 @@ public record ChatCounts(
                     }
                 }
                 case VISITOR_SAID -> unansweredSince = unansweredSince == null ? happened.at() : unansweredSince;
-                case BOT_SAID -> unansweredSince = null;
+                case VISITOR_ASKED -> {
+                    unansweredSince = unansweredSince == null ? happened.at() : unansweredSince;
+                    asked = true;
+                }
+                case BOT_SAID -> answer();
                 case OPERATOR_SAID -> say(happened, operator);
-                case TRANSFERRED -> transfers++;
+                case TRANSFERRED -> {
+                    transfers++;
+                    leaveHolder(happened.at());
+                }
                 case ENDED -> {
                     leaveBot(happened.at());
-                    leaveAll(happened.at(), unansweredSince != null);
+                    leaveAll(happened.at(), asked);
                 }
                 case WRAPPED_UP -> wrapUp(operator, happened.at());
             }
@@ -128,10 +136,7 @@ public record ChatCounts(
             }
             leave(operator, happened.at(), false);
             if (!besides) {
-                // Exactly one holds it: whoever did is called in no more than they were.
-                List.copyOf(running.values()).stream()
-                        .filter(other -> !other.besides)
-                        .forEach(other -> leave(other.operator, happened.at(), false));
+                leaveHolder(happened.at());
             }
             running.put(operator, new Running(operator, happened.queue(), besides, happened.at()));
         }
@@ -145,7 +150,12 @@ public record ChatCounts(
             if (firstReply == null && answeredAt != null) {
                 firstReply = happened.at().toEpochMilli() - answeredAt.toEpochMilli();
             }
+            answer();
+        }
+
+        private void answer() {
             unansweredSince = null;
+            asked = false;
         }
 
         private void leaveBot(Instant at) {
@@ -153,6 +163,13 @@ public record ChatCounts(
                 botMillis += at.toEpochMilli() - withBotSince.toEpochMilli();
                 withBotSince = null;
             }
+        }
+
+        /** Exactly one holds it: whoever did has it no more. */
+        private void leaveHolder(Instant at) {
+            List.copyOf(running.values()).stream()
+                    .filter(other -> !other.besides)
+                    .forEach(other -> leave(other.operator, at, false));
         }
 
         private void leaveAll(Instant at, boolean leftOpen) {

@@ -25,6 +25,8 @@ public record Happened(
         LAPSED,
         DECLINED,
         VISITOR_SAID,
+        /** The visitor said something that asks a question. */
+        VISITOR_ASKED,
         OPERATOR_SAID,
         BOT_SAID,
         TRANSFERRED,

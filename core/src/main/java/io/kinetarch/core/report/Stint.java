@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param wrapUpMillis how long their place was still taken afterwards
  * @param longestSilenceMillis the longest that the visitor waited for a word of theirs, an unanswered one counting until they had it no more
  * @param lines how many they wrote
- * @param leftOpen whether it ended while the visitor's last word was unanswered
+ * @param leftOpen whether it ended while a question of the visitor's was unanswered
  */
 public record Stint(
         String operator,

@@ -11,6 +11,7 @@ import static io.kinetarch.core.report.Happened.What.QUEUED;
 import static io.kinetarch.core.report.Happened.What.STEPPED_OUT;
 import static io.kinetarch.core.report.Happened.What.TO_BOT;
 import static io.kinetarch.core.report.Happened.What.TRANSFERRED;
+import static io.kinetarch.core.report.Happened.What.VISITOR_ASKED;
 import static io.kinetarch.core.report.Happened.What.VISITOR_SAID;
 import static io.kinetarch.core.report.Happened.What.WRAPPED_UP;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -108,16 +109,30 @@ class ChatCountsTest {
     }
 
     @Test
-    void saysWhenItEndedOnSomethingUnanswered() {
+    void saysWhenItEndedOnAQuestion() {
         at(0, ASSIGNED, "ines", "bookings");
         at(10, OPERATOR_SAID, "ines", "bookings");
-        at(20, VISITOR_SAID, null, "bookings");
+        at(20, VISITOR_ASKED, null, "bookings");
+        at(25, VISITOR_SAID, null, "bookings");
         at(95, ENDED, "ines", "bookings");
 
         assertThat(ChatCounts.of(all).stints()).singleElement().satisfies(stint -> {
             assertThat(stint.leftOpen()).isTrue();
             assertThat(stint.longestSilenceMillis()).isEqualTo(75_000);
         });
+    }
+
+    @Test
+    void takesAWordOfThanksForNoQuestion() {
+        at(0, ASSIGNED, "ines", "bookings");
+        at(10, VISITOR_ASKED, null, "bookings");
+        at(20, OPERATOR_SAID, "ines", "bookings");
+        at(30, VISITOR_SAID, null, "bookings");
+        at(40, ENDED, "ines", "bookings");
+
+        assertThat(ChatCounts.of(all).stints())
+                .singleElement()
+                .satisfies(stint -> assertThat(stint.leftOpen()).isFalse());
     }
 
     @Test

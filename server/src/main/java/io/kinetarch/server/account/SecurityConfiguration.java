@@ -73,6 +73,8 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.ANSWER.name())
                         .requestMatchers("/api/v1/plans/*/records/**", "/api/v1/plans/*/outbox/**")
                         .hasAuthority(Permission.RECORDS.name())
+                        .requestMatchers(HttpMethod.GET, "/api/v1/plans/*/reports/**")
+                        .hasAuthority(Permission.RECORDS.name())
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .hasAuthority(Permission.READ.name())
                         .requestMatchers(

@@ -25,7 +25,7 @@ final class CallRows {
             @Nullable String detail,
             @Nullable UUID key) {}
 
-    private record GivenRow(long call, Given given) {}
+    private record GivenRow(long call, @Nullable Long chat, Given given) {}
 
     private record ChatRow(long id, String doorId, String language, UUID key, String tokenHash, Instant arrivedAt) {}
 
@@ -40,7 +40,7 @@ final class CallRows {
                 number, at, wish.kind().word(), chat(number, wish), wish.operator(), wish.detail(), wish.key()));
         var gift = wish.given();
         if (gift != null) {
-            given.add(new GivenRow(number, gift));
+            given.add(new GivenRow(number, chat(number, wish), gift));
         }
         String said = wish.words();
         if (said != null) {

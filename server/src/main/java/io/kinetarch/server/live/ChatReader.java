@@ -183,8 +183,7 @@ public interface ChatReader {
 
     /** What the visitor of a chat gave with all their calls, oldest first, each as the JSON of {@link Given}. */
     @Select("""
-            select g.given::text from live_given g join live_call c on c.plan_id = g.plan_id and c.number = g.call
-            where g.plan_id = #{planId} and coalesce(c.chat, c.number) = #{chat} order by c.number""")
+            select given::text from live_given where plan_id = #{planId} and chat = #{chat} order by call""")
     List<String> given(String planId, long chat);
 
     /**

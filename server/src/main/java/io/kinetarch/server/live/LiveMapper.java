@@ -90,8 +90,9 @@ interface LiveMapper {
     void insertCalls(String planId, int decisions, String calls);
 
     @Insert("""
-            insert into live_given (plan_id, call, given)
-            select #{planId}, call, given from jsonb_to_recordset(#{rows}::jsonb) as r(call bigint, given jsonb)""")
+            insert into live_given (plan_id, call, chat, given)
+            select #{planId}, call, chat, given
+            from jsonb_to_recordset(#{rows}::jsonb) as r(call bigint, chat bigint, given jsonb)""")
     void insertGiven(String planId, String rows);
 
     @Insert("""

@@ -3,6 +3,7 @@ package io.kinetarch.server.problem;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.problem.RequestGate.BodyTooLarge;
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -16,6 +17,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
@@ -85,11 +87,24 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
     protected @Nullable ResponseEntity<Object> handleTypeMismatch(
             TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         String name = e instanceof MethodArgumentTypeMismatchException argument ? argument.getName() : "parameter";
-        var type = e.getRequiredType();
-        var refusal = new Refusal(
-                Kind.INVALID_PARAMETER,
-                name + " cannot be \"" + e.getValue() + "\"; it must be " + Culprit.readable(type) + Culprit.among(type)
-                        + ".");
+        var refusal = mistyped(name, e.getValue(), e.getRequiredType());
         return handleExceptionInternal(e, Problems.of(refusal), headers, status, request);
+    }
+
+    /** Of parameters that are read as the components of one record. */
+    @Override
+    protected @Nullable ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        var error = Objects.requireNonNull(e.getBindingResult().getFieldError());
+        var refusal = mistyped(
+                error.getField(), error.getRejectedValue(), e.getBindingResult().getFieldType(error.getField()));
+        return handleExceptionInternal(e, Problems.of(refusal), headers, status, request);
+    }
+
+    private static Refusal mistyped(String name, @Nullable Object value, @Nullable Class<?> type) {
+        return new Refusal(
+                Kind.INVALID_PARAMETER,
+                name + " cannot be \"" + value + "\"; it must be " + Culprit.readable(type) + Culprit.among(type)
+                        + ".");
     }
 }

@@ -12,15 +12,15 @@ import org.apache.ibatis.annotations.Update;
 interface FoundMapper {
     /** Plans of which calls are done whose chats cannot be found yet. */
     @Select("""
-            select r.plan_id from live_run r left join live_found_until u on u.plan_id = r.plan_id
+            select r.plan_id from live_run r left join live_kept_until u on u.plan_id = r.plan_id
             where r.done > coalesce(u.call, 0)""")
     List<String> behind();
 
-    @Insert("insert into live_found_until (plan_id, call) values (#{planId}, 0) on conflict do nothing")
+    @Insert("insert into live_kept_until (plan_id, call) values (#{planId}, 0) on conflict do nothing")
     void begin(String planId);
 
     /** Up to which call; none where another instance goes on just now. */
-    @Select("select call from live_found_until where plan_id = #{planId} for update skip locked")
+    @Select("select call from live_kept_until where plan_id = #{planId} for update skip locked")
     Optional<Long> until(String planId);
 
     @Select("select done from live_run where plan_id = #{planId}")
@@ -39,9 +39,8 @@ interface FoundMapper {
                     join live_words w on w.plan_id = k.plan_id and w.call = k.number and w.part = 0
                     where k.plan_id = c.plan_id and k.chat = c.id and k.kind = 'rate'), ''))
                 || coalesce((
-                    select jsonb_to_tsvector(words_in(c.language), jsonb_agg(g.given), '["string"]') from live_call k
-                    join live_given g on g.plan_id = k.plan_id and g.call = k.number
-                    where k.plan_id = c.plan_id and k.chat = c.id), ''::tsvector)
+                    select jsonb_to_tsvector(words_in(c.language), jsonb_agg(g.given), '["string"]') from live_given g
+                    where g.plan_id = c.plan_id and g.chat = c.id), ''::tsvector)
             from live_chat c
             where c.plan_id = #{planId} and c.ended_at is not null and c.outcome <> 'REFUSED' and c.id in (
                 select e.chat from live_entry e
@@ -52,7 +51,7 @@ interface FoundMapper {
             on conflict (plan_id, chat) do update set words = excluded.words""")
     int add(String planId, long after, long until);
 
-    @Update("update live_found_until set call = #{call} where plan_id = #{planId}")
+    @Update("update live_kept_until set call = #{call} where plan_id = #{planId}")
     void reached(String planId, long call);
 
     /** What is looked for, as each of some languages stems it; of no words where nothing is left of it. */

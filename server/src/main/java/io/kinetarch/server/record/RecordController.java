@@ -7,9 +7,8 @@ import io.kinetarch.server.record.Records.RecordPage;
 import io.kinetarch.server.record.Records.Search;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.time.LocalDate;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -31,53 +30,21 @@ class RecordController {
     /**
      * Finished chats, those that ended last first.
      *
-     * @param words all of which a chat has, in any of its texts; "in quotes" beside each other, with a minus none of them
-     * @param outcome one or more
-     * @param from first day on which they ended, where the plan is
-     * @param until last day
-     * @param rated mark, 1 to 5, that a chat was given at most
-     * @param waited seconds that its visitor waited at least
      * @param before where the page begins: what the one before said is next
      */
     @GetMapping
     RecordPage newest(
             @PathVariable String plan,
-            @RequestParam(required = false) @Nullable String words,
-            @RequestParam(required = false) @Nullable String door,
-            @RequestParam(required = false) @Nullable String queue,
-            @RequestParam(required = false) @Nullable String operator,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestParam(required = false) @Nullable List<String> outcome,
-            @RequestParam(required = false) @Nullable LocalDate from,
-            @RequestParam(required = false) @Nullable LocalDate until,
-            @RequestParam(required = false) @Nullable Integer rated,
-            @RequestParam(required = false) @Nullable Integer waited,
+            @ParameterObject Search search,
             @RequestParam(required = false) @Nullable String before) {
-        return records.newest(
-                plan,
-                new Search(words, door, queue, operator, language, outcome, from, until, rated, waited),
-                before,
-                PAGE);
+        return records.newest(plan, search, before, PAGE);
     }
 
     /** The same as a CSV, a line a chat. */
     @GetMapping(path = "/records.csv", produces = "text/csv")
-    void csv(
-            @PathVariable String plan,
-            @RequestParam(required = false) @Nullable String words,
-            @RequestParam(required = false) @Nullable String door,
-            @RequestParam(required = false) @Nullable String queue,
-            @RequestParam(required = false) @Nullable String operator,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestParam(required = false) @Nullable List<String> outcome,
-            @RequestParam(required = false) @Nullable LocalDate from,
-            @RequestParam(required = false) @Nullable LocalDate until,
-            @RequestParam(required = false) @Nullable Integer rated,
-            @RequestParam(required = false) @Nullable Integer waited,
-            HttpServletResponse response)
+    void csv(@PathVariable String plan, @ParameterObject Search search, HttpServletResponse response)
             throws IOException {
-        var sheet = records.sheet(
-                plan, new Search(words, door, queue, operator, language, outcome, from, until, rated, waited));
+        var sheet = records.sheet(plan, search);
         Download.prepared(response, plan + "-records.csv", Sheet.CSV, sheet::csv);
     }
 

@@ -44,6 +44,9 @@ interface RecordMapper {
             @Nullable List<String> outcomes,
             @Nullable Instant from,
             @Nullable Instant until,
+            @Nullable Integer hour,
+            @Nullable Integer weekday,
+            @Nullable String topic,
             @Nullable Integer ratedAtMost,
             @Nullable Long waitedMillis) {}
 
@@ -53,12 +56,19 @@ interface RecordMapper {
                 where f.plan_id = live_chat.plan_id and f.chat = live_chat.id and f.words @@ #{wanted.query}::tsquery)</if>
             <if test="wanted.door != null"> and door_id = #{wanted.door}</if>
             <if test="wanted.queue != null"> and queue_id = #{wanted.queue}</if>
-            <if test="wanted.operator != null"> and operator_id = #{wanted.operator}</if>
+            <if test="wanted.operator != null"> and exists (
+                select 1 from live_stint s where s.plan_id = live_chat.plan_id and s.chat = live_chat.id
+                  and s.operator_id = #{wanted.operator} and not s.besides)</if>
             <if test="wanted.language != null"> and language = #{wanted.language}</if>
             <if test="wanted.outcomes != null"> and outcome in
                 <foreach item="outcome" collection="wanted.outcomes" open="(" separator="," close=")">#{outcome}</foreach></if>
-            <if test="wanted.from != null"> and ended_at &gt;= #{wanted.from}</if>
-            <if test="wanted.until != null"> and ended_at &lt; #{wanted.until}</if>
+            <if test="wanted.from != null"> and arrived_at &gt;= #{wanted.from}</if>
+            <if test="wanted.until != null"> and arrived_at &lt; #{wanted.until}</if>
+            <if test="wanted.hour != null or wanted.weekday != null or wanted.topic != null"> and exists (
+                select 1 from live_count n where n.plan_id = live_chat.plan_id and n.chat = live_chat.id
+                <if test="wanted.hour != null"> and n.half_hour / 2 = #{wanted.hour}</if>
+                <if test="wanted.weekday != null"> and extract(isodow from n.day) = #{wanted.weekday}</if>
+                <if test="wanted.topic != null"> and coalesce(n.topic, '') = #{wanted.topic}</if>)</if>
             <if test="wanted.waitedMillis != null"> and waited_millis &gt;= #{wanted.waitedMillis}</if>
             <if test="wanted.ratedAtMost != null"> and exists (
                 select 1 from live_call r where r.plan_id = live_chat.plan_id and r.chat = live_chat.id and r.kind = 'rate'

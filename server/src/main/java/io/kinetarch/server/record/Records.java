@@ -106,10 +106,15 @@ class Records {
      * What somebody looks for; null for whatever.
      *
      * @param words all of which a chat has, in any of its texts; "in quotes" beside each other, with a minus none of them
-     * @param outcomes as records write them
-     * @param from first day on which they ended, in the plan's time zone
+     * @param operator who had it, alone or after others
+     * @param outcome as records write them, one or more
+     * @param from first day on which they came, in the plan's time zone
      * @param until last day
-     * @param waited seconds at least
+     * @param hour of the day in which they came, 0 to 23
+     * @param weekday on which they came, 1 for Monday to 7
+     * @param topic that they came for; empty for those of which it is not known
+     * @param rated mark, 1 to 5, that a chat was given at most
+     * @param waited seconds that its visitor waited at least
      */
     record Search(
             @Nullable String words,
@@ -117,10 +122,13 @@ class Records {
             @Nullable String queue,
             @Nullable String operator,
             @Nullable String language,
-            @Nullable List<String> outcomes,
+            @Nullable List<String> outcome,
             @Nullable LocalDate from,
             @Nullable LocalDate until,
-            @Nullable Integer ratedAtMost,
+            @Nullable Integer hour,
+            @Nullable Integer weekday,
+            @Nullable String topic,
+            @Nullable Integer rated,
             @Nullable Integer waited) {}
 
     /**
@@ -240,7 +248,7 @@ class Records {
         LocalDate from = search.from();
         LocalDate until = search.until();
         Integer waited = search.waited();
-        List<String> outcomes = search.outcomes();
+        List<String> outcomes = search.outcome();
         return new Wanted(
                 words == null || words.isBlank() ? null : query(plan, words),
                 search.door(),
@@ -256,7 +264,10 @@ class Records {
                 until == null
                         ? null
                         : until.plusDays(1).atStartOfDay(plan.timeZone()).toInstant(),
-                search.ratedAtMost(),
+                search.hour(),
+                search.weekday(),
+                search.topic(),
+                search.rated(),
                 waited == null ? null : Long.valueOf(waited * 1000L));
     }
 
@@ -309,7 +320,10 @@ class Records {
                 head.endedAt(),
                 head.waitedMillis(),
                 name(plan.queues(), head.queueId()).orElse(head.queueId()),
-                name(plan.operators(), head.operatorId()).orElse(head.operatorId()),
+                // Who was only offered it never had it.
+                changes.stream().anyMatch(change -> change.event().equals("assigned"))
+                        ? name(plan.operators(), head.operatorId()).orElse(head.operatorId())
+                        : null,
                 head.outcome().toLowerCase(Locale.ROOT).replace('_', '-'),
                 head.revision(),
                 life(plan, head, changes));

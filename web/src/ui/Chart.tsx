@@ -1,15 +1,15 @@
 import { Button } from 'antd';
-import { LineChart } from 'echarts/charts';
-import { DataZoomComponent, GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { BarChart, LineChart } from 'echarts/charts';
+import { DataZoomComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { save } from '../api/client';
 import { tokens } from '../theme/tokens';
 
-echarts.use([LineChart, GridComponent, TooltipComponent, DataZoomComponent, MarkLineComponent, CanvasRenderer]);
+echarts.use([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, DataZoomComponent, MarkLineComponent, CanvasRenderer]);
 
-/** A chart over time that can be saved as a picture. */
+/** A chart that can be saved as a picture. */
 export default function Chart({ label, option }: { label: string; option: echarts.EChartsCoreOption }) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<echarts.ECharts | null>(null);
@@ -36,8 +36,8 @@ export default function Chart({ label, option }: { label: string; option: echart
   }
 
   return (
-    <div className="day-chart">
-      <div ref={place} className="day-chart-place" role="img" aria-label={label} />
+    <div className="chart">
+      <div ref={place} className="chart-place" role="img" aria-label={label} />
       <Button size="small" onClick={picture}>
         Save as PNG
       </Button>
