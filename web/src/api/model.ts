@@ -125,6 +125,13 @@ export type Breach = Schemas['Breach'];
 export type NewMark = Schemas['NewMark'];
 
 export type Report = Schemas['Report'];
+export type LiveNow = Schemas['Now'];
+export type NowChat = Schemas['NowChat'];
+export type NowPerson = Schemas['NowPerson'];
+export type NowQueue = Schemas['NowQueue'];
+export type NowDoor = Schemas['NowDoor'];
+export type RunningChat = Schemas['RunningChat'];
+export type RecordReading = Schemas['Reading'];
 export type ReportLine = Schemas['ReportLine'];
 export type ReportBy = Report['by'];
 export type ReportWay = Schemas['ReportWay'];

@@ -129,6 +129,14 @@ export const views: View[] = [
     findings: [],
   },
   {
+    path: '/now',
+    name: 'Now',
+    group: 'Run',
+    ...inTime(() => import('../now/NowView').then((m) => ({ default: m.NowView }))),
+    findings: [],
+    permission: 'WATCH',
+  },
+  {
     path: '/records',
     name: 'Records',
     group: 'Run',

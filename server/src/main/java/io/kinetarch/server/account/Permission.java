@@ -12,8 +12,14 @@ public enum Permission implements GrantedAuthority {
     PROFILE,
     /** Answer chats at the desk, as the operator of one's own account. */
     ANSWER,
+    /** See who waits and who answers now, read along in running chats, move people between queues and take chats over. */
+    WATCH,
     /** Read what is kept of finished chats. */
     RECORDS,
+    /** Take what is kept of finished chats out of here. */
+    EXPORT,
+    /** Erase what was said in finished chats. */
+    ERASE,
     /** Pause doors and open them again. */
     PAUSE,
     /** Change drafts. */

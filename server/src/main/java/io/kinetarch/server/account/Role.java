@@ -8,7 +8,7 @@ public enum Role {
     /** Everything, accounts included. */
     ADMINISTRATOR(EnumSet.allOf(Permission.class)),
     /** Designs plans, takes them live, imports volumes. */
-    PLANNER(EnumSet.complementOf(EnumSet.of(Permission.ACCOUNTS))),
+    PLANNER(EnumSet.complementOf(EnumSet.of(Permission.ACCOUNTS, Permission.ERASE))),
     /** Answers chats; sees plans. */
     OPERATOR(EnumSet.of(Permission.READ, Permission.CALCULATE, Permission.PROFILE, Permission.ANSWER)),
     /** Sees plans. */

@@ -71,6 +71,15 @@ class SecurityConfiguration {
                         .access(SecurityConfiguration::isSession)
                         .requestMatchers("/api/v1/plans/*/desk/**")
                         .hasAuthority(Permission.ANSWER.name())
+                        .requestMatchers("/api/v1/plans/*/now/**")
+                        .hasAuthority(Permission.WATCH.name())
+                        .requestMatchers(
+                                "/api/v1/plans/*/records/records.csv",
+                                "/api/v1/plans/*/records/*/transcript",
+                                "/api/v1/plans/*/reports/report.*")
+                        .hasAuthority(Permission.EXPORT.name())
+                        .requestMatchers("/api/v1/plans/*/records/erase", "/api/v1/plans/*/records/erase/**")
+                        .hasAuthority(Permission.ERASE.name())
                         .requestMatchers("/api/v1/plans/*/records/**", "/api/v1/plans/*/outbox/**")
                         .hasAuthority(Permission.RECORDS.name())
                         .requestMatchers(HttpMethod.GET, "/api/v1/plans/*/reports/**")

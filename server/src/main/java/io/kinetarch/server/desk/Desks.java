@@ -2,17 +2,13 @@ package io.kinetarch.server.desk;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.kinetarch.core.people.PeopleTable;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Operator;
-import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.PageFact;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.Queue;
-import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.BotParts.BotPart;
 import io.kinetarch.server.door.DoorDocuments;
@@ -26,10 +22,10 @@ import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.live.SaidFile;
 import io.kinetarch.server.visit.LivePlans;
+import io.kinetarch.server.visit.TakenQueues;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -51,16 +47,13 @@ public class Desks {
     private static final StoredOperator NOT_YET = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
 
     private final LivePlans plans;
+    private final TakenQueues queues;
     private final ChatReader chats;
     private final Passing passing;
     private final BotParts bots;
     private final Letters letters;
     private final JsonMapper json;
     private final Clock clock;
-    /** By plans, which never change. */
-    private final LoadingCache<Plan, Map<OperatorId, List<QueueId>>> memberships =
-            Caffeine.newBuilder().weakKeys().build(plan -> PeopleTable.of(plan).queuesOf());
-
     private final Cache<String, Given> given = Caffeine.newBuilder()
             .expireAfterWrite(Duration.ofMinutes(1))
             .maximumSize(MOST_GIVEN)
@@ -68,6 +61,7 @@ public class Desks {
 
     Desks(
             LivePlans plans,
+            TakenQueues queues,
             ChatReader chats,
             Passing passing,
             BotParts bots,
@@ -75,6 +69,7 @@ public class Desks {
             JsonMapper json,
             Clock clock) {
         this.plans = plans;
+        this.queues = queues;
         this.chats = chats;
         this.passing = passing;
         passing.on(passed -> {
@@ -280,7 +275,7 @@ public class Desks {
                 floor.operators().stream().collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
         var self = stored.getOrDefault(operator.id().value(), NOT_YET);
         var timeouts = plan.settings().timeouts();
-        var taken = taken(plan, operator, self);
+        var taken = queues.now(plan, operator, self);
         return new Desk(
                 floor.at(),
                 new DeskSelf(
@@ -288,7 +283,7 @@ public class Desks {
                         operator.name(),
                         picture(operator),
                         operator.capacity(),
-                        memberships.get(plan).getOrDefault(operator.id(), List.of()).stream()
+                        queues.memberOf(plan, operator).stream()
                                 .mapToInt(queue -> plan.queue(queue).weight())
                                 .max()
                                 .orElse(1)),
@@ -327,16 +322,6 @@ public class Desks {
                 plan.skills().stream()
                         .map(skill -> new DeskSkill(skill.id().value(), skill.name()))
                         .toList());
-    }
-
-    /** Queues of which an operator takes chats now. */
-    private Set<String> taken(Plan plan, Operator operator, StoredOperator stored) {
-        var taken = memberships.get(plan).getOrDefault(operator.id(), List.of()).stream()
-                .map(QueueId::value)
-                .collect(Collectors.toCollection(HashSet::new));
-        taken.addAll(stored.joinedList());
-        stored.partedList().forEach(taken::remove);
-        return taken;
     }
 
     private static SentOn sentOn(Plan plan, StoredChat chat, Given given) {

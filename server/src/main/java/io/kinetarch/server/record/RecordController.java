@@ -1,14 +1,20 @@
 package io.kinetarch.server.record;
 
+import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.Sheet;
+import io.kinetarch.server.record.Readings.Reading;
+import io.kinetarch.server.record.Readings.What;
 import io.kinetarch.server.record.Records.KeptChat;
 import io.kinetarch.server.record.Records.RecordPage;
 import io.kinetarch.server.record.Records.Search;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -22,9 +28,11 @@ class RecordController {
     private static final int PAGE = 50;
 
     private final Records records;
+    private final Readings readings;
 
-    RecordController(Records records) {
+    RecordController(Records records, Readings readings) {
         this.records = records;
+        this.readings = readings;
     }
 
     /**
@@ -42,15 +50,29 @@ class RecordController {
 
     /** The same as a CSV, a line a chat. */
     @GetMapping(path = "/records.csv", produces = "text/csv")
-    void csv(@PathVariable String plan, @ParameterObject Search search, HttpServletResponse response)
+    void csv(
+            @PathVariable String plan,
+            @ParameterObject Search search,
+            @AuthenticationPrincipal SignedIn account,
+            HttpServletRequest request,
+            HttpServletResponse response)
             throws IOException {
         var sheet = records.sheet(plan, search);
+        readings.keep(plan, account, What.EXPORTED, null, request.getQueryString());
         Download.prepared(response, plan + "-records.csv", Sheet.CSV, sheet::csv);
     }
 
     /** One finished chat with everything that happened in it. */
     @GetMapping("/{chat}")
-    KeptChat record(@PathVariable String plan, @PathVariable long chat) {
-        return records.find(plan, chat);
+    KeptChat record(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        var found = records.find(plan, chat);
+        readings.keepOnce(plan, account, What.READ, chat);
+        return found;
+    }
+
+    /** Who read, took out or erased records, the newest first. */
+    @GetMapping("/readings")
+    List<Reading> readings(@PathVariable String plan, @RequestParam(required = false) @Nullable Long chat) {
+        return readings.newest(plan, chat);
     }
 }

@@ -104,7 +104,7 @@ public class LivePlans {
     }
 
     /** How a door of the live plan stands for visitors of a language. */
-    DoorNow now(String planId, String door, String language) {
+    public DoorNow now(String planId, String door, String language) {
         return doors.get(new Asked(planId, door, language));
     }
 

@@ -2,13 +2,9 @@ package io.kinetarch.server.visit;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.kinetarch.core.people.PeopleTable;
 import io.kinetarch.core.plan.Operator;
-import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
-import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.staffing.OfferedWait;
 import io.kinetarch.core.staffing.OfferedWait.AtWork;
 import io.kinetarch.server.live.ChatReader;
@@ -16,7 +12,6 @@ import io.kinetarch.server.live.ChatReader.StoredOperator;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -29,15 +24,14 @@ class QueueWaits {
     private static final StoredOperator NOT_THERE = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
 
     private final ChatReader chats;
-    /** By plans, which never change. */
-    private final LoadingCache<Plan, Map<OperatorId, List<QueueId>>> memberships =
-            Caffeine.newBuilder().weakKeys().build(plan -> PeopleTable.of(plan).queuesOf());
+    private final TakenQueues queues;
     /** Hundreds of visitors may wait, and nobody's wait changes within seconds. */
     private final Cache<String, List<StoredOperator>> people =
             Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(2)).build();
 
-    QueueWaits(ChatReader chats) {
+    QueueWaits(ChatReader chats, TakenQueues queues) {
         this.chats = chats;
+        this.queues = queues;
     }
 
     /** In seconds, with so many before them; empty where nobody who takes the queue's chats is there. */
@@ -61,12 +55,7 @@ class QueueWaits {
     }
 
     private Stream<AtWork> atWork(Plan plan, Operator operator, Queue queue, StoredOperator stored) {
-        String id = queue.id().value();
-        boolean isMember =
-                memberships.get(plan).getOrDefault(operator.id(), List.of()).contains(queue.id());
-        boolean takes = stored.joinedList().contains(id)
-                || (isMember && !stored.partedList().contains(id));
-        if (!takes || !"present".equals(stored.state())) {
+        if (!queues.now(plan, operator, stored).contains(queue.id().value()) || !"present".equals(stored.state())) {
             return Stream.of();
         }
         Integer own = operator.mostChats();

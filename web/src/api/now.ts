@@ -1,0 +1,44 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call } from './client';
+import type { LiveNow, RunningChat } from './model';
+
+const path = (plan: string) => `/plans/${plan}/now`;
+const key = (plan: string) => [plan, 'now'];
+/** Figures move within two seconds of what happens. */
+const EVERY = 1500;
+
+/** The live plan as it stands, looked at again and again for as long as somebody does. */
+export function useNow(plan: string) {
+  return useQuery({ queryKey: key(plan), queryFn: () => call<LiveNow>('GET', path(plan)), refetchInterval: EVERY, staleTime: 0 });
+}
+
+/** A running chat, read along in. */
+export function useRunningChat(plan: string, chat: string | null) {
+  return useQuery({
+    queryKey: [...key(plan), chat],
+    queryFn: () => call<RunningChat>('GET', `${path(plan)}/chats/${chat}`),
+    enabled: chat !== null,
+    refetchInterval: EVERY,
+    staleTime: 0,
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Puts a person into a queue for today, or takes them out of it. */
+export function useMovePerson(plan: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ person, queue, takes }: { person: string; queue: string; takes: boolean }) =>
+      call('POST', `${path(plan)}/people/${person}/queues`, { queue, takes }),
+    onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
+  });
+}
+
+/** Sends a chat to one's own desk. */
+export function useTakeOver(plan: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (chat: number) => call('POST', `${path(plan)}/chats/${chat}/take-over`),
+    onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
+  });
+}
