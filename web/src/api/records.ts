@@ -1,6 +1,6 @@
-import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
-import type { KeptChat, RecordPage } from './model';
+import type { ErasurePreview, KeptChat, RecordPage, RecordReading, Retention } from './model';
 
 const path = (plan: string) => `/plans/${plan}/records`;
 
@@ -22,6 +22,51 @@ export function useRecords(plan: string, search: string) {
 
 /** Where what is looked for can be had as a table. */
 export const recordsFile = (plan: string, search: string) => `/api/v1${path(plan)}/records.csv?${search}`;
+
+/** Where everything that is kept of what is looked for can be had. */
+export const wholeRecords = (plan: string, search: string) => `/api/v1${path(plan)}/records.json?${search}`;
+
+/** What would go if what is looked for were erased. */
+export function useErasurePreview(plan: string, search: string, enabled: boolean) {
+  return useQuery({
+    queryKey: [plan, 'records', 'erase', search],
+    queryFn: () => call<ErasurePreview>('GET', `${path(plan)}/erase?${search}`),
+    enabled,
+    retry: false,
+    staleTime: 0,
+    gcTime: 0,
+  });
+}
+
+export function useErase(plan: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ search, chats }: { search: string; chats: number }) => call<ErasurePreview>('POST', `${path(plan)}/erase?${search}`, { chats }),
+    onSuccess: () => client.invalidateQueries({ queryKey: [plan, 'records'] }),
+  });
+}
+
+/** How long what was said is kept. */
+export function useRetention(plan: string, enabled: boolean) {
+  return useQuery({ queryKey: [plan, 'records', 'retention'], queryFn: () => call<Retention[]>('GET', `${path(plan)}/erase/retention`), enabled, staleTime: 0 });
+}
+
+export function useKeepFor(plan: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (rules: Retention[]) => call<Retention[]>('PUT', `${path(plan)}/erase/retention`, rules),
+    onSuccess: () => client.invalidateQueries({ queryKey: [plan, 'records', 'retention'] }),
+  });
+}
+
+/** Who read, took out or erased; of one chat or of all. */
+export function useReadings(plan: string, chat: string | null) {
+  return useQuery({
+    queryKey: [plan, 'records', 'readings', chat],
+    queryFn: () => call<RecordReading[]>('GET', `${path(plan)}/readings${chat === null ? '' : `?chat=${chat}`}`),
+    staleTime: 0,
+  });
+}
 
 export function useRecord(plan: string, chat: string | null) {
   return useQuery({

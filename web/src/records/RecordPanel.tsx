@@ -23,6 +23,9 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
         <Button size="small" aria-pressed={trace} onClick={() => setTrace(!trace)}>
           {trace ? 'Only what was said' : 'With the trace'}
         </Button>
+        <Button size="small" onClick={() => window.print()}>
+          Print
+        </Button>
         <Button size="small" onClick={onClose}>
           Close
         </Button>
@@ -30,6 +33,7 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
       <ErrorNote error={error} />
       {data && (
         <>
+          {data.erasedAt && <p className="soft">What was written in it was erased on {formatInstant(data.erasedAt)}. What happened, and what is counted, stays.</p>}
           <LifeLine life={data.line.life} longest={lengthOf(data.line.life)} tall />
           <dl className="record-facts">
             <dt>Ended</dt>

@@ -1,14 +1,16 @@
 import { Button } from 'antd';
 import { useSearchParams } from 'react-router';
 import type { RecordLine } from '../api/model';
-import { recordsFile, useRecords } from '../api/records';
+import { recordsFile, useRecords, wholeRecords } from '../api/records';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant, formatSeconds } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
+import { Erase } from './Erase';
 import { LifeLine, lengthOf } from './LifeLine';
 import { outcomeWords } from './outcome';
 import { RecordPanel } from './RecordPanel';
 import { RecordSearch, SEARCHED, type Searched } from './RecordSearch';
+import { WhoRead } from './WhoRead';
 import './records.css';
 
 const CHAT = 'chat';
@@ -17,7 +19,7 @@ const MOST_COUNTED = 10_000;
 
 /** Finished chats as life lines, and one of them with all that happened in it. */
 export function RecordsView() {
-  const { draft } = useWorkplace();
+  const { draft, account } = useWorkplace();
   const [params, setParams] = useSearchParams();
   const search = new URLSearchParams([...params].filter(([name]) => SEARCHED.some((one) => one === name)));
   const records = useRecords(draft.id, search.toString());
@@ -56,9 +58,18 @@ export function RecordsView() {
             the longest line is {formatSeconds(longest)}
           </span>
           <span className="header-space" />
-          <Button href={recordsFile(draft.id, search.toString())} disabled={found === 0}>
-            As a CSV
-          </Button>
+          {account.permissions.includes('EXPORT') && (
+            <>
+              <Button href={recordsFile(draft.id, search.toString())} disabled={found === 0}>
+                As a CSV
+              </Button>
+              <Button href={wholeRecords(draft.id, search.toString())} disabled={found === 0 || found === null || found > 1000}>
+                All of it, JSON
+              </Button>
+            </>
+          )}
+          <WhoRead plan={draft.id} />
+          {account.permissions.includes('ERASE') && <Erase plan={draft.id} doors={draft.plan.doors} search={search.toString()} found={found} />}
           <Button loading={records.isFetching} onClick={() => void records.refetch()}>
             Look again
           </Button>

@@ -24,7 +24,7 @@ export function renderInWorkplace(
     );
   }) as typeof fetch;
   const workplace = {
-    account: { displayName: 'P', permissions: ['DESIGN'] } as unknown as Account,
+    account: { displayName: 'P', permissions: ['DESIGN', 'EXPORT'] } as unknown as Account,
     draft: { id: 'p', plan, versions: {}, change: 0 } as unknown as Draft,
     week: { timeZone: 'Europe/Dublin', monday: '2026-11-30' } as unknown as Week,
     at: '2026-12-01T10:00:00Z',

@@ -75,7 +75,7 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.WATCH.name())
                         .requestMatchers(
                                 "/api/v1/plans/*/records/records.csv",
-                                "/api/v1/plans/*/records/*/transcript",
+                                "/api/v1/plans/*/records/records.json",
                                 "/api/v1/plans/*/reports/report.*")
                         .hasAuthority(Permission.EXPORT.name())
                         .requestMatchers("/api/v1/plans/*/records/erase", "/api/v1/plans/*/records/erase/**")

@@ -14,6 +14,9 @@ import java.io.IOException;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -68,6 +71,25 @@ class RecordController {
         var found = records.find(plan, chat);
         readings.keepOnce(plan, account, What.READ, chat);
         return found;
+    }
+
+    /** Everything that is kept of the chats that are looked for, at most a thousand of them. */
+    @GetMapping(path = "/records.json", produces = MediaType.APPLICATION_JSON_VALUE)
+    List<KeptChat> json(
+            @PathVariable String plan,
+            @ParameterObject Search search,
+            @AuthenticationPrincipal SignedIn account,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        var chats = records.whole(plan, search);
+        readings.keep(plan, account, What.EXPORTED, search.chat(), request.getQueryString());
+        response.setHeader(
+                HttpHeaders.CONTENT_DISPOSITION,
+                ContentDisposition.attachment()
+                        .filename(plan + "-records.json")
+                        .build()
+                        .toString());
+        return chats;
     }
 
     /** Who read, took out or erased records, the newest first. */

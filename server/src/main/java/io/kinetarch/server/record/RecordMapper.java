@@ -48,12 +48,14 @@ interface RecordMapper {
             @Nullable Integer weekday,
             @Nullable String topic,
             @Nullable Integer ratedAtMost,
-            @Nullable Long waitedMillis) {}
+            @Nullable Long waitedMillis,
+            @Nullable Long chat) {}
 
     String WANTED = """
             <if test="wanted.query != null"> and exists (
                 select 1 from live_found f
                 where f.plan_id = live_chat.plan_id and f.chat = live_chat.id and f.words @@ #{wanted.query}::tsquery)</if>
+            <if test="wanted.chat != null"> and id = #{wanted.chat}</if>
             <if test="wanted.door != null"> and door_id = #{wanted.door}</if>
             <if test="wanted.queue != null"> and queue_id = #{wanted.queue}</if>
             <if test="wanted.operator != null"> and exists (
@@ -80,6 +82,9 @@ interface RecordMapper {
              and (ended_at, id) &lt; (#{endedBefore}, #{idBefore}) order by ended_at desc, id desc limit #{most}
             </script>""")
     List<Head> newest(String planId, Wanted wanted, Instant endedBefore, long idBefore, int most);
+
+    @Select("<script>select id from (" + HEAD_IN_SCRIPT + WANTED + " order by id limit #{most}) as found</script>")
+    List<Long> ids(String planId, Wanted wanted, int most);
 
     /** How many there are, counted up to a number. */
     @Select("<script>select count(*) from (" + HEAD_IN_SCRIPT + WANTED + " limit #{most}) as found</script>")

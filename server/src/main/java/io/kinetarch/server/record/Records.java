@@ -11,6 +11,7 @@ import io.kinetarch.server.live.SaidFile;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.record.ErasureMapper.Erased;
 import io.kinetarch.server.record.RecordMapper.Change;
 import io.kinetarch.server.record.RecordMapper.Head;
 import io.kinetarch.server.record.RecordMapper.Rated;
@@ -34,6 +35,7 @@ import tools.jackson.databind.json.JsonMapper;
 class Records {
     private static final int MOST_ENTRIES = 5000;
     private static final int MOST_COUNTED = 10_000;
+    private static final int MOST_WHOLE = 1000;
     private static final int PAGE_OF_SHEET = 500;
     private static final List<String> COLUMNS = List.of(
             "chat",
@@ -50,13 +52,21 @@ class Records {
 
     private final RecordMapper records;
     private final FoundMapper found;
+    private final ErasureMapper erased;
     private final ChatReader chats;
     private final Plans plans;
     private final JsonMapper json;
 
-    Records(RecordMapper records, FoundMapper found, ChatReader chats, Plans plans, JsonMapper json) {
+    Records(
+            RecordMapper records,
+            FoundMapper found,
+            ErasureMapper erased,
+            ChatReader chats,
+            Plans plans,
+            JsonMapper json) {
         this.records = records;
         this.found = found;
+        this.erased = erased;
         this.chats = chats;
         this.plans = plans;
         this.json = json;
@@ -115,6 +125,7 @@ class Records {
      * @param topic that they came for; empty for those of which it is not known
      * @param rated mark, 1 to 5, that a chat was given at most
      * @param waited seconds that its visitor waited at least
+     * @param chat its number
      */
     record Search(
             @Nullable String words,
@@ -129,7 +140,11 @@ class Records {
             @Nullable Integer weekday,
             @Nullable String topic,
             @Nullable Integer rated,
-            @Nullable Integer waited) {}
+            @Nullable Integer waited,
+            @Nullable Long chat) {
+        static final Search ANY =
+                new Search(null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    }
 
     /**
      * Something that happened in a chat.
@@ -161,6 +176,7 @@ class Records {
      *
      * @param consents what they were asked to agree to when they came
      * @param rating null where its visitor gave none
+     * @param erasedAt when what was written in it was erased; null where it was not
      */
     record KeptChat(
             RecordLine line,
@@ -168,6 +184,7 @@ class Records {
             List<GivenFact> known,
             List<Agreement> consents,
             @Nullable Rated rating,
+            @Nullable Instant erasedAt,
             List<RecordEntry> entries) {}
 
     /** The newest of what is looked for, from where another page said the next one begins. */
@@ -242,6 +259,23 @@ class Records {
         return new Sheet("Records", COLUMNS, lines);
     }
 
+    /** The chats that are looked for, by their numbers, up to so many. */
+    List<Long> chats(String planId, Search search, int most) {
+        return records.ids(planId, wanted(planId, search), most);
+    }
+
+    /** Everything that is kept of the chats that are looked for. */
+    List<KeptChat> whole(String planId, Search search) {
+        var chats = chats(planId, search, MOST_WHOLE + 1);
+        if (chats.size() > MOST_WHOLE) {
+            throw new Refusal(
+                    Kind.INVALID_PARAMETER,
+                    "These are more than " + MOST_WHOLE
+                            + " chats. Take them out in parts, or as a CSV without what was said.");
+        }
+        return chats.stream().map(chat -> find(planId, chat)).toList();
+    }
+
     private Wanted wanted(String planId, Search search) {
         var plan = plans.draftState(planId).plan();
         String words = search.words();
@@ -268,7 +302,8 @@ class Records {
                 search.weekday(),
                 search.topic(),
                 search.rated(),
-                waited == null ? null : Long.valueOf(waited * 1000L));
+                waited == null ? null : Long.valueOf(waited * 1000L),
+                search.chat());
     }
 
     private String query(Plan plan, String words) {
@@ -301,6 +336,10 @@ class Records {
                 known,
                 given.consents(),
                 records.rating(planId, chat).orElse(null),
+                erased.erasedAt(planId, chat).stream()
+                        .map(Erased::at)
+                        .findFirst()
+                        .orElse(null),
                 chats.entries(planId, chat, 0, MOST_ENTRIES).stream()
                         .map(entry -> entry(plan, entry))
                         .toList());

@@ -1,0 +1,37 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, expect, it } from 'vitest';
+import { samplePlan } from '../testing/samplePlan';
+import { renderInWorkplace } from '../testing/workplace';
+import { Erase } from './Erase';
+
+afterEach(cleanup);
+
+const preview = { chats: 2, texts: 31, given: 2, files: 1, letters: 0, outgoing: 1 };
+const show = (search: string, retention: unknown = []) =>
+  renderInWorkplace(<Erase plan="p" doors={samplePlan().doors} search={search} found={2} />, samplePlan(), { '/erase': preview, '/retention': retention });
+
+it('shows what will go before it goes, and says how many chats it was shown for', async () => {
+  const sent = show('words=Quist');
+  fireEvent.click(screen.getByRole('button', { name: 'Erase…' }));
+  expect(await screen.findByText('31 texts, comments beside ratings included')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Erase it in 2 chats, for good' }));
+  expect((await screen.findByRole('status')).textContent).toContain('Erased in 2 chats');
+  expect(sent.find(({ method }) => method === 'POST')).toEqual({ method: 'POST', path: '/plans/p/records/erase?words=Quist', body: { chats: 2 } });
+  expect(screen.queryByRole('button', { name: /for good/ }), 'nothing is erased twice').toBeNull();
+});
+
+it('wants chats to be looked for first', async () => {
+  const sent = show('');
+  fireEvent.click(screen.getByRole('button', { name: 'Erase…' }));
+  expect(await screen.findByText(/Look for the chats first/)).toBeTruthy();
+  expect(sent.map(({ path }) => path)).not.toContain('/plans/p/records/erase?');
+});
+
+it('says how long anything is kept', async () => {
+  const sent = show('words=Quist', [{ door: null, outcome: 'gave-up', days: 30 }]);
+  fireEvent.click(screen.getByRole('button', { name: 'Erase…' }));
+  fireEvent.change(await screen.findByLabelText('Days'), { target: { value: '90' } });
+  await waitFor(() => expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual([{ door: null, outcome: 'gave-up', days: 90 }]));
+  fireEvent.click(screen.getByRole('button', { name: 'Add a rule' }));
+  await waitFor(() => expect(sent.filter(({ method }) => method === 'PUT')).toHaveLength(2));
+});
