@@ -49,7 +49,10 @@ export function Erase({ plan, doors, search, found }: EraseProps) {
             Erased in {erase.data.chats} {erase.data.chats === 1 ? 'chat' : 'chats'}. What happened in them and what is counted of them stays.
           </p>
         ) : (
-          data && (
+          data &&
+          (data.chats === 0 ? (
+            <p>No finished chat is like this: nothing would go.</p>
+          ) : (
             <>
               <p>
                 Of the {found?.toLocaleString('en') ?? data.chats} finished {data.chats === 1 ? 'chat' : 'chats'} that are looked for, this will go:
@@ -64,7 +67,7 @@ export function Erase({ plan, doors, search, found }: EraseProps) {
               </ul>
               <p className="soft">Chats that still run are not among them. That you erased is kept; what is counted and the log stay whole.</p>
             </>
-          )
+          ))
         )}
         <ErrorNote error={preview.error ?? erase.error} />
         <KeptFor plan={plan} doors={doors} open={open} />

@@ -72,6 +72,11 @@ class AccessibilityIT {
                     "/staffing?panel=What+helps",
                     "/roster",
                     "/roster?panel=Working+rules",
+                    "/now",
+                    "/records",
+                    "/reports",
+                    "/replies",
+                    "/outbox",
                     "/revisions",
                     "/account")) {
                 journey.open(view);

@@ -107,7 +107,6 @@ final class Application implements AutoCloseable {
                 "--spring.datasource.username=kinetarch",
                 "--spring.datasource.password=" + password(),
                 "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
-                "--kinetarch.demo.past-days=0", // whoever wants some says so after it
                 "--kinetarch.roster.cover-time=3s",
                 "--kinetarch.roster.search-time=10s",
                 "--kinetarch.demo.token-file="
@@ -115,10 +114,10 @@ final class Application implements AutoCloseable {
         command.addAll(List.of(arguments));
         Path log = Path.of("target", database + ".log");
         Files.createDirectories(log.toAbsolutePath().getParent());
-        var process = new ProcessBuilder(command)
-                .redirectErrorStream(true)
-                .redirectOutput(log.toFile())
-                .start();
+        var builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
+        // Whoever wants finished chats says so by an argument, which counts more.
+        builder.environment().put("KINETARCH_DEMO_PASTDAYS", "0");
+        var process = builder.start();
         var application = new Application(process, "http://127.0.0.1:" + port);
         application.awaitReady(log);
         return application;

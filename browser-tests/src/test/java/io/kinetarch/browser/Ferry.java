@@ -23,6 +23,11 @@ final class Ferry implements AutoCloseable {
 
     /** Starts it with a database of its own, whose doors allow the stand-in site at its port. */
     static Ferry start(String database) throws IOException, InterruptedException {
+        return start(database, 0);
+    }
+
+    /** The same, with so many days of finished chats behind it. */
+    static Ferry start(String database, int pastDays) throws IOException, InterruptedException {
         var gateway = new Gateway();
         int port = FreePort.next();
         int mailPort = FreePort.next();
@@ -33,7 +38,8 @@ final class Ferry implements AutoCloseable {
                 "--kinetarch.stand-in.mail-port=" + mailPort,
                 "--spring.mail.host=127.0.0.1",
                 "--spring.mail.port=" + mailPort,
-                "--kinetarch.public-address=" + gateway.address());
+                "--kinetarch.public-address=" + gateway.address(),
+                "--kinetarch.demo.past-days=" + pastDays);
         gateway.leadsTo(application);
         return new Ferry(gateway, application, new Chromium(), "http://127.0.0.1:" + port);
     }
@@ -93,6 +99,12 @@ final class Ferry implements AutoCloseable {
         visitor.getByText("I agree").click();
         press(visitor, "Start the chat");
         assertThat(visitor.getByText("Somebody will be with you shortly.")).isVisible();
+    }
+
+    /** A visitor says something. */
+    static void says(Page visitor, String text) {
+        visitor.getByLabel("Your message").fill(text);
+        visitor.getByLabel("Your message").press("Enter");
     }
 
     static void press(Page page, String button) {

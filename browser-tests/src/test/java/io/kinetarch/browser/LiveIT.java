@@ -34,11 +34,6 @@ class LiveIT {
         ferry.close();
     }
 
-    private static void says(Page visitor, String text) {
-        visitor.getByLabel("Your message").fill(text);
-        visitor.getByLabel("Your message").press("Enter");
-    }
-
     private static void replies(Page desk, String text) {
         var field = desk.getByLabel("Reply to the visitor");
         field.fill(text);
@@ -52,7 +47,7 @@ class LiveIT {
                 var ciara = ferry.desk("colleague");
                 var planner = ferry.journey("records")) {
             ferry.startChat(visitor.page(), "/booking");
-            says(visitor.page(), "Is there a fare for twelve?");
+            Ferry.says(visitor.page(), "Is there a fare for twelve?");
             takeAtAnas(ana.page(), ciara.page());
             assertThat(ana.page().getByText("Is there a fare for twelve?")).isVisible();
             assertThat(visitor.page().getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Ana R.")))
@@ -65,7 +60,7 @@ class LiveIT {
             // What is typed is seen at the desk before it is sent.
             visitor.page().getByLabel("Your message").fill("And for the b");
             assertThat(ana.page().getByText("And for the b")).isVisible();
-            says(visitor.page(), "And for the bus?");
+            Ferry.says(visitor.page(), "And for the bus?");
             assertThat(ana.page().getByText("And for the bus?")).isVisible();
 
             // Reloads keep the chat, on both sides, and what is half typed at the desk.
@@ -110,7 +105,6 @@ class LiveIT {
             assertThat(record.getByText("transferred")).isVisible();
             Ferry.goesOff(ana);
             Ferry.goesOff(ciara);
-            ScreenshotsIT.take(planner.page(), "record");
             planner.endsWell();
             ciara.endsWell();
             ana.endsWell();
@@ -125,16 +119,16 @@ class LiveIT {
                 var third = ferry.journey("third");
                 var ana = ferry.desk("operator")) {
             ferry.startChat(robin.page(), "/booking?known");
-            says(robin.page(), "Can I still change to the 16:10?");
+            Ferry.says(robin.page(), "Can I still change to the 16:10?");
             Ferry.press(ana.page(), "Take it");
             ana.page().getByLabel("Reply to Robin Vale").fill("Yes, until half past three.");
             ana.page().getByLabel("Reply to Robin Vale").press("Enter");
             assertThat(robin.page().getByText("Yes, until half past three.")).isVisible();
-            says(robin.page(), "Thank you. And the car with me?");
+            Ferry.says(robin.page(), "Thank you. And the car with me?");
             ScreenshotsIT.take(robin.page(), "visitor");
 
             ferry.startChat(stranger.page(), "/booking");
-            says(stranger.page(), "Is there a fare for twelve people?");
+            Ferry.says(stranger.page(), "Is there a fare for twelve people?");
             Ferry.press(ana.page(), "Take it");
             ana.page().getByLabel("Reply to the visitor").waitFor();
             ana.page().keyboard().press("Alt+2");
@@ -145,7 +139,7 @@ class LiveIT {
             assertThat(ana.page().getByLabel("Reply to the visitor")).hasValue("From ten on, a third");
 
             ferry.startChat(third.page(), "/booking");
-            says(third.page(), "When do I have to be at the quay?");
+            Ferry.says(third.page(), "When do I have to be at the quay?");
             assertThat(ana.page().getByText("Offered to you")).isVisible();
             assertThat(ana.page().getByText("When do I have to be at the quay?"))
                     .isVisible();
@@ -223,7 +217,7 @@ class LiveIT {
             ferry.gateway().cut();
             try {
                 assertThat(visitor.page().getByText("Connecting again …")).isVisible();
-                says(visitor.page(), "While it was cut.");
+                Ferry.says(visitor.page(), "While it was cut.");
                 replies(ana.page(), "Answered meanwhile.");
                 assertThat(visitor.page().getByText("sending")).isVisible();
                 TimeUnit.SECONDS.sleep(30); // as long as is promised
@@ -252,16 +246,16 @@ class LiveIT {
             page.getByText("Is my ferry sailing?").click();
             Ferry.press(page, "Start the chat");
             assertThat(page.getByText("I am Tern", containing())).isVisible();
-            says(page, "I want to change my booking");
+            Ferry.says(page, "I want to change my booking");
             assertThat(page.getByText("What is your booking number?", containing()))
                     .isVisible();
-            says(page, "TS-204518");
+            Ferry.says(page, "TS-204518");
             assertThat(page.getByText("Your booking TS-204518 sails", containing()))
                     .isVisible();
-            says(page, "xyzzy plugh");
+            Ferry.says(page, "xyzzy plugh");
             assertThat(page.getByText("I did not understand that", containing()))
                     .isVisible();
-            says(page, "plugh xyzzy");
+            Ferry.says(page, "plugh xyzzy");
 
             var found = ana.page().getByLabel("What Tern found out");
             assertThat(found).containsText("about Change my booking");
@@ -269,7 +263,7 @@ class LiveIT {
             Ferry.press(ana.page(), "Take it");
             assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Ana R.")))
                     .isVisible();
-            says(page, "can I bring my dog");
+            Ferry.says(page, "can I bring my dog");
             assertThat(ana.page().getByText("Tern would say:")).isVisible();
             ScreenshotsIT.take(ana.page(), "desk");
             var reply = ana.page().getByLabel("Reply to the visitor");
@@ -285,7 +279,7 @@ class LiveIT {
                     .getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Tern"))
                     .click();
             assertThat(page.getByText("I am Tern again.", containing())).isVisible();
-            says(page, "when do I have to check in");
+            Ferry.says(page, "when do I have to check in");
             assertThat(page.getByText("A photo of your booking is enough", containing()))
                     .isVisible();
             Ferry.press(page, "End the chat");

@@ -140,7 +140,6 @@ class RehearsalIT {
         assertThat(page.getByLabel("Sailing desk empty")
                         .getByText(Pattern.compile("Step \\d+: Rosa T\\. is not offered this chat now")))
                 .isVisible();
-        ScreenshotsIT.take(page, "checks");
         journey.button("Go live…").click();
         assertThat(page.getByText(Pattern.compile("Sailing desk empty.* Step \\d+: Rosa T\\."))
                         .first())

@@ -62,10 +62,6 @@ class ScreenshotsIT {
             show(page, "/ladders?" + saturday + "&sel=queues/sailings", "Longest without a word");
             page.locator(".rung-seen").first().waitFor();
             take(page, "ladders");
-            show(page, "/findings?" + saturday + "&plan=tarnwick-before", "never matches");
-            scrollTo(page.getByText("never matches"));
-            take(page, "findings");
-
             show(page, "/hours?" + saturday + "&sel=hours/sailing-day", "The year");
             take(page, "hours");
 
@@ -115,10 +111,6 @@ class ScreenshotsIT {
         page.getByLabel(field, new Page.GetByLabelOptions().setExact(true)).fill(value);
         journey.button("Save to draft").click();
         assertThat(journey.closeButton()).isVisible();
-    }
-
-    private static void scrollTo(Locator place) {
-        place.evaluate("element => element.scrollIntoView({ block: 'center' })");
     }
 
     static void take(Page page, String name) {

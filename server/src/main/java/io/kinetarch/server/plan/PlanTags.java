@@ -45,6 +45,10 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/feed",
                         "/api/v1/plans/*/desk/**",
                         "/api/v1/plans/*/records/**",
+                        "/api/v1/plans/*/reports/**",
+                        "/api/v1/plans/*/now/**",
+                        "/api/v1/plans/*/canned/**",
+                        "/api/v1/plans/*/outbox/**",
                         "/api/v1/plans/*/rehearsals/**",
                         // they go on learning, and hear live chats
                         "/api/v1/plans/*/bots/**",

@@ -1,0 +1,136 @@
+package io.kinetarch.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** Those who watch over live chats and what was kept of them, on a demo with some days of finished chats. */
+class WatchIT {
+    private static final int PAST_DAYS = 6;
+
+    private static Ferry ferry;
+
+    @BeforeAll
+    static void start() throws IOException, InterruptedException {
+        ferry = Ferry.start("kinetarch_watch_test", PAST_DAYS);
+    }
+
+    @AfterAll
+    static void stop() throws IOException {
+        ferry.close();
+    }
+
+    @Test
+    void aRunningChatIsReadAlongTakenOverAndErasedInTheEnd() {
+        try (var visitor = ferry.journey("watched");
+                var ana = ferry.desk("operator");
+                var watcher = ferry.journey("watcher");
+                var mara = ferry.journey("mara")) {
+            ferry.startChat(visitor.page(), "/booking");
+            Ferry.says(visitor.page(), "Wilhelmina Quist here, where is my refund?");
+            Ferry.press(ana.page(), "Take it");
+
+            watcher.signIn("planner");
+            watcher.open("/now");
+            var fares = watcher.page().getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Fares & booking"));
+            assertThat(fares).containsText("1 running");
+            var people = watcher.page().getByLabel("People", new Page.GetByLabelOptions().setExact(true));
+            people.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Read along in the en chat"))
+                    .click();
+            var reading = watcher.page().getByLabel("Read along", new Page.GetByLabelOptions().setExact(true));
+            assertThat(reading.getByText("Wilhelmina Quist here, where is my refund?"))
+                    .isVisible();
+            ana.page().getByLabel("Reply to the visitor").fill("I am looking for it.");
+            ana.page().getByLabel("Reply to the visitor").press("Enter");
+            assertThat(reading.getByText("I am looking for it.")).isVisible();
+            ScreenshotsIT.take(watcher.page(), "now");
+            AxeRules.hold(watcher.page(), "now", List.of());
+
+            // Whoever takes it over has it at their desk.
+            mara.signIn("planner");
+            mara.page().navigate("/desk");
+            mara.page().getByText("▲ Present").click();
+            assertThat(mara.page().getByText(Pattern.compile("0 of \\d in use")))
+                    .isVisible();
+            Ferry.press(watcher.page(), "Take over at my desk");
+            Ferry.press(mara.page(), "Take it");
+            mara.page().getByLabel("Reply to the visitor").fill("It left us yesterday.");
+            mara.page().getByLabel("Reply to the visitor").press("Enter");
+            assertThat(visitor.page().getByText("It left us yesterday.")).isVisible();
+            Ferry.press(mara.page(), "End the chat");
+            assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
+                    .isVisible();
+            Ferry.goesOff(mara);
+            Ferry.goesOff(ana);
+            whatWasWrittenIsErased();
+            mara.endsWell();
+            watcher.endsWell();
+            ana.endsWell();
+            visitor.endsWell();
+        }
+    }
+
+    /** Shown first, and then gone from the record, in which what happened still stands. */
+    private static void whatWasWrittenIsErased() {
+        try (var admin = ferry.journey("eraser")) {
+            admin.signIn("admin");
+            admin.open("/records?words=Wilhelmina+Quist");
+            var page = admin.page();
+            page.locator(".record-row").first().click();
+            var record = page.getByLabel("Record", new Page.GetByLabelOptions().setExact(true));
+            assertThat(record.getByText("Wilhelmina Quist here, where is my refund?"))
+                    .isVisible();
+            Ferry.press(page, "Erase…");
+            assertThat(page.getByText("answers and facts that were given")).isVisible();
+            Ferry.press(page, "Erase it in 1 chat, for good");
+            assertThat(page.getByText("Erased in 1 chat.")).isVisible();
+            page.getByRole(AriaRole.DIALOG)
+                    .getByText("Close", new Locator.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(record.getByText("What was written in it was erased")).isVisible();
+            assertThat(record.getByText("Wilhelmina")).hasCount(0);
+            assertThat(record.getByText("transferred")).isVisible();
+            Ferry.press(page, "Who read");
+            assertThat(page.getByText("words=Wilhelmina Quist")).isVisible();
+            admin.endsWell();
+        }
+    }
+
+    @Test
+    void aFigureOfAReportLeadsToItsChats() {
+        try (var planner = ferry.journey("reports")) {
+            planner.signIn("planner");
+            planner.open("/reports?from=2026-11-29&until=2026-12-01");
+            var page = planner.page();
+            var row = page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Rebooking"));
+            assertThat(row).isVisible();
+            page.getByText("compare with").click();
+            assertThat(row.locator(".change").first()).isVisible();
+            ScreenshotsIT.take(page, "reports");
+            AxeRules.hold(page, "reports", List.of());
+            String gaveUp = row.getByRole(AriaRole.LINK).nth(1).innerText();
+            row.getByRole(AriaRole.LINK).nth(1).click();
+            assertThat(page.getByText(Pattern.compile("^" + gaveUp + " chats?,")))
+                    .isVisible();
+            assertThat(page.locator(".record-row").first()).containsText("gave up waiting");
+
+            planner.open("/records?queue=fares&rated=3");
+            page.locator(".record-row").first().click();
+            page.getByLabel("Record", new Page.GetByLabelOptions().setExact(true))
+                    .getByText("of 5")
+                    .first()
+                    .waitFor();
+            ScreenshotsIT.take(page, "records");
+            AxeRules.hold(page, "records", List.of());
+            planner.endsWell();
+        }
+    }
+}
