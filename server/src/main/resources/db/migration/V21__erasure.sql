@@ -18,3 +18,6 @@ create table record_retention (
     days    int  not null check (days between 1 and 36500),
     primary key (plan_id, door_id, outcome)
 );
+
+-- Whose time may be over.
+create index on live_count (plan_id, ended_at);

@@ -2,7 +2,6 @@ package io.kinetarch.server.now;
 
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Operator;
@@ -26,10 +25,10 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -304,9 +303,7 @@ class LiveNow {
         return new NowChat(
                 chat.id(),
                 String.valueOf(chat.stage()),
-                Element.find(plan.doors(), new DoorId(chat.doorId()).value())
-                        .map(Element::name)
-                        .orElse(chat.doorId()),
+                Element.find(plan.doors(), chat.doorId()).map(Element::name).orElse(chat.doorId()),
                 chat.language(),
                 chat.queueId(),
                 "HELD".equals(chat.stage()) || "OFFERED".equals(chat.stage()) || "WRAP_UP".equals(chat.stage())
@@ -329,23 +326,16 @@ class LiveNow {
     private List<Double> foretold(Today asked) {
         var state = plans.revisionState(asked.plan(), asked.revision());
         var week = WeekOfHalfHours.of(asked.day(), state.plan().timeZone());
-        Map<WeekForecasts.Origin, double[]> byOrigin =
-                new HashMap<>(forecasts.of(state, week).byOrigin());
-        var finished = forecasts.of(state, week).finished();
-        if (byOrigin.isEmpty() && finished.isEmpty()) {
-            return List.of();
-        }
+        var forecast = forecasts.of(state, week);
+        var all = Stream.of(forecast.byOrigin(), forecast.finished())
+                .flatMap(chats -> chats.values().stream())
+                .toList();
         var slots = week.slots();
         var foretold = new ArrayList<Double>();
-        for (int i = 0; i < slots.size(); i++) {
+        for (int i = 0; i < slots.size() && !all.isEmpty(); i++) {
             if (LocalDate.ofInstant(slots.get(i), week.zone()).equals(asked.day())) {
                 int slot = i;
-                foretold.add(byOrigin.values().stream()
-                                .mapToDouble(chats -> chats[slot])
-                                .sum()
-                        + finished.values().stream()
-                                .mapToDouble(chats -> chats[slot])
-                                .sum());
+                foretold.add(all.stream().mapToDouble(chats -> chats[slot]).sum());
             }
         }
         return foretold;

@@ -93,7 +93,7 @@ class Erasure {
     }
 
     private Long[] chats(String planId, Search search) {
-        if (search.equals(Search.ANY)) {
+        if (!records.isLimited(planId, search)) {
             throw new Refusal(
                     Kind.INVALID_PARAMETER,
                     "Say which chats: by a word, a day, a door or anything else that limits them.");

@@ -95,7 +95,10 @@ interface ErasureMapper {
 
     /** Chats whose time is over. */
     @Select("""
-            select c.plan_id, c.chat from live_count c
+            select c.plan_id, c.chat
+            from (select plan_id, min(days) as days from record_retention group by 1) as soonest
+            join live_count c on c.plan_id = soonest.plan_id
+             and c.ended_at < #{now}::timestamptz - make_interval(days => soonest.days)
             where c.ended_at < #{now}::timestamptz - make_interval(days => (
                 select min(r.days) from record_retention r
                 where r.plan_id = c.plan_id and r.door_id in ('', c.door_id) and r.outcome in ('', c.outcome)))

@@ -49,7 +49,10 @@ interface RecordMapper {
             @Nullable String topic,
             @Nullable Integer ratedAtMost,
             @Nullable Long waitedMillis,
-            @Nullable Long chat) {}
+            @Nullable Long chat) {
+        static final Wanted ANY =
+                new Wanted(null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    }
 
     String WANTED = """
             <if test="wanted.query != null"> and exists (

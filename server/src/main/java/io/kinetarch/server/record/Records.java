@@ -141,10 +141,7 @@ class Records {
             @Nullable String topic,
             @Nullable Integer rated,
             @Nullable Integer waited,
-            @Nullable Long chat) {
-        static final Search ANY =
-                new Search(null, null, null, null, null, null, null, null, null, null, null, null, null, null);
-    }
+            @Nullable Long chat) {}
 
     /**
      * Something that happened in a chat.
@@ -257,6 +254,11 @@ class Records {
                         line.waitedMillis() / 1000.0,
                         line.revision()));
         return new Sheet("Records", COLUMNS, lines);
+    }
+
+    /** Whether anything limits what is looked for. */
+    boolean isLimited(String planId, Search search) {
+        return !wanted(planId, search).equals(Wanted.ANY);
     }
 
     /** The chats that are looked for, by their numbers, up to so many. */

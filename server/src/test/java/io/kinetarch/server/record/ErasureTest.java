@@ -121,6 +121,7 @@ class ErasureTest {
     @Test
     void wantsToBeToldWhichAndIsNotForEverybody() {
         administrator.get(ERASE).problem(400, "invalid-parameter", null);
+        administrator.get(ERASE + "?words=&outcome=").problem(400, "invalid-parameter", null);
         administrator.get(ERASE + "?from=2026-11-30").problem(400, "invalid-parameter", null);
         administrator
                 .withCsrf("PUT", ERASE + "/retention", "[{\"door\":null,\"outcome\":null,\"days\":0}]")
