@@ -1,7 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { tokens } from '../theme/tokens';
-
-export const text = { color: tokens.soft, fontFamily: tokens.sans };
+import { chartText, tokens } from '../theme/tokens';
 
 export const rounded = (value: number | null | undefined) => (value == null ? null : Math.round(value * 10) / 10);
 
@@ -9,7 +7,7 @@ export const rounded = (value: number | null | undefined) => (value == null ? nu
 export function frame(times: string[], shownFrom: number, words: (index: number) => string): EChartsCoreOption {
   return {
     animation: false,
-    textStyle: text,
+    textStyle: chartText,
     grid: { left: 44, right: 14, top: 14, bottom: 62 },
     tooltip: {
       trigger: 'axis',
@@ -28,11 +26,11 @@ export function frame(times: string[], shownFrom: number, words: (index: number)
         moveHandleStyle: { color: tokens.band },
         dataBackground: { lineStyle: { color: tokens.soft }, areaStyle: { color: tokens.band } },
         selectedDataBackground: { lineStyle: { color: tokens.ink }, areaStyle: { color: tokens.band } },
-        textStyle: text,
+        textStyle: chartText,
       },
     ],
-    xAxis: { type: 'category', data: times, axisLabel: text, axisLine: { lineStyle: { color: tokens.line } } },
-    yAxis: { type: 'value', axisLabel: text, splitLine: { lineStyle: { color: tokens.line } } },
+    xAxis: { type: 'category', data: times, axisLabel: chartText, axisLine: { lineStyle: { color: tokens.line } } },
+    yAxis: { type: 'value', axisLabel: chartText, splitLine: { lineStyle: { color: tokens.line } } },
   };
 }
 

@@ -27,11 +27,22 @@ it('wants chats to be looked for first', async () => {
   expect(sent.map(({ path }) => path)).not.toContain('/plans/p/records/erase?');
 });
 
-it('says how long anything is kept', async () => {
-  const sent = show('words=Quist', [{ door: null, outcome: 'gave-up', days: 30 }]);
+it('keeps rules of how long anything is kept to itself until they are saved, since what is typed on the way would erase', async () => {
+  const sent = show('words=Quist', [{ door: null, outcome: 'gave-up', days: 365 }]);
+  const stored = () => sent.filter(({ method }) => method === 'PUT').map(({ body }) => body);
   fireEvent.click(screen.getByRole('button', { name: 'Erase…' }));
-  fireEvent.change(await screen.findByLabelText('Days'), { target: { value: '90' } });
-  await waitFor(() => expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual([{ door: null, outcome: 'gave-up', days: 90 }]));
+  const days = await screen.findByLabelText('Days');
+  fireEvent.change(days, { target: { value: '3' } });
+  fireEvent.change(days, { target: { value: '30' } });
   fireEvent.click(screen.getByRole('button', { name: 'Add a rule' }));
-  await waitFor(() => expect(sent.filter(({ method }) => method === 'PUT')).toHaveLength(2));
+  expect(stored()).toEqual([]);
+  fireEvent.click(screen.getByRole('button', { name: 'Save these rules' }));
+  await waitFor(() =>
+    expect(stored()).toEqual([
+      [
+        { door: null, outcome: 'gave-up', days: 30 },
+        { door: null, outcome: null, days: 365 },
+      ],
+    ]),
+  );
 });

@@ -78,18 +78,19 @@ export function Erase({ plan, doors, search, found }: EraseProps) {
 
 const ANY = { value: '', label: 'any' };
 
-/** Rules of how long anything is kept, by door and end. */
+/** Rules of how long anything is kept, by door and end. What is being typed erases nothing: they hold once they are saved. */
 function KeptFor({ plan, doors, open }: { plan: string; doors: Plan['doors']; open: boolean }) {
   const kept = useRetention(plan, open);
   const keep = useKeepFor(plan);
-  const rules = kept.data ?? [];
-  const change = (index: number, by: Partial<Retention>) => keep.mutate(rules.map((rule, i) => (i === index ? { ...rule, ...by } : rule)));
+  const [edited, setEdited] = useState<Retention[] | null>(null);
+  const rules = edited ?? kept.data ?? [];
+  const change = (index: number, by: Partial<Retention>) => setEdited(rules.map((rule, i) => (i === index ? { ...rule, ...by } : rule)));
   return (
     <section className="kept-for">
       <h3>How long anything is kept</h3>
       {rules.length === 0 && <p className="soft">For ever. Of several rules that fit a chat, the one with the fewest days holds.</p>}
       {rules.map((rule, index) => (
-        <div key={`${rule.door} ${rule.outcome}`} className="kept-rule">
+        <div key={index} className="kept-rule">
           <InputNumber
             aria-label="Days"
             size="small"
@@ -115,14 +116,28 @@ function KeptFor({ plan, doors, open }: { plan: string; doors: Plan['doors']; op
             options={[{ ...ANY, label: 'however it ended' }, ...Object.entries(OUTCOMES).map(([value, label]) => ({ value, label }))]}
             onChange={(outcome) => change(index, { outcome: outcome || null })}
           />
-          <Button type="text" size="small" onClick={() => keep.mutate(rules.filter((_, i) => i !== index))}>
+          <Button type="text" size="small" onClick={() => setEdited(rules.filter((_, i) => i !== index))}>
             Take away
           </Button>
         </div>
       ))}
-      <Button size="small" disabled={keep.isPending || rules.some(({ door, outcome }) => !door && !outcome)} onClick={() => keep.mutate([...rules, { door: null, outcome: null, days: 365 }])}>
-        Add a rule
-      </Button>
+      <div className="kept-rule">
+        <Button
+          size="small"
+          disabled={!kept.data || rules.some(({ door, outcome }) => !door && !outcome)}
+          onClick={() => setEdited([...rules, { door: null, outcome: null, days: 365 }])}
+        >
+          Add a rule
+        </Button>
+        {edited && (
+          <>
+            <Button size="small" type="primary" disabled={keep.isPending} onClick={() => keep.mutate(edited, { onSuccess: () => setEdited(null) })}>
+              Save these rules
+            </Button>
+            <span className="soft">What is older than they say is erased within the hour.</span>
+          </>
+        )}
+      </div>
       <ErrorNote error={kept.error ?? keep.error} />
     </section>
   );

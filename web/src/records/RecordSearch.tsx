@@ -1,6 +1,7 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Plan } from '../api/model';
+import { ChatLimits, Limit } from './ChatLimits';
 import { OUTCOMES } from './outcome';
 
 /** What is looked for among records: parameters of the address, which the server reads as they are. */
@@ -15,22 +16,18 @@ interface RecordSearchProps {
 
 const TYPED_MILLIS = 300;
 
+const MONDAY = Date.UTC(2024, 0, 1);
+const DAY = 24 * 3600_000;
+
+/** What nobody chooses here, but reports lead here by: shown, and taken away. */
+const LED: Partial<Record<Searched, (value: string) => string>> = {
+  hour: (hour) => `came from ${hour.padStart(2, '0')}:00 to ${hour.padStart(2, '0')}:59`,
+  weekday: (day) => `came on a ${new Date(MONDAY + (Number(day) - 1) * DAY).toLocaleDateString('en', { weekday: 'long', timeZone: 'UTC' })}`,
+  topic: (topic) => (topic === '' ? 'topic not known' : `about ${topic}`),
+};
+
 /** By words and by everything that is kept. */
 export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
-  const languages = [...new Set(plan.doors.flatMap((door) => door.languages))].sort();
-  const one = (name: Searched, label: string, options: { value: string; label: string }[]) => (
-    <Select
-      aria-label={label}
-      placeholder={label}
-      allowClear
-      showSearch={{ optionFilterProp: 'label' }}
-      popupMatchSelectWidth={false}
-      value={search.get(name)}
-      options={options}
-      onChange={(value: string | undefined) => onSearch({ [name]: value ?? null })}
-    />
-  );
-  const named = (elements: { id: string; name: string }[]) => elements.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <div className="record-search" role="search">
       <Words words={search.get('words') ?? ''} onWords={(words) => onSearch({ words: words || null })} />
@@ -44,10 +41,7 @@ export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
           onChange={(event) => onSearch({ [name]: event.target.value || null })}
         />
       ))}
-      {one('door', 'Any door', named(plan.doors))}
-      {one('queue', 'Any queue', named(plan.queues))}
-      {one('operator', 'Any operator', named(plan.operators))}
-      {one('language', 'Any language', languages.map((tag) => ({ value: tag, label: tag })))}
+      <ChatLimits plan={plan} params={search} onLimit={onSearch} />
       <Select
         mode="multiple"
         aria-label="However it ended"
@@ -67,7 +61,22 @@ export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
         value={number(search.get('waited'))}
         onChange={(seconds) => onSearch({ waited: seconds === null ? null : String(seconds) })}
       />
-      {one('rated', 'However rated', [1, 2, 3, 4].map((mark) => ({ value: String(mark), label: `rated ${mark} or less` })))}
+      <Limit
+        label="However rated"
+        value={search.get('rated')}
+        options={[1, 2, 3, 4].map((mark) => ({ value: String(mark), label: `rated ${mark} or less` }))}
+        onChange={(rated) => onSearch({ rated })}
+      />
+      {Object.entries(LED).map(([name, words]) => {
+        const value = search.get(name);
+        return (
+          value !== null && (
+            <Button key={name} type="dashed" title="Take this limit away" onClick={() => onSearch({ [name]: null })}>
+              {words(value)} ×
+            </Button>
+          )
+        );
+      })}
       {SEARCHED.some((name) => search.has(name)) && (
         <Button type="text" onClick={() => onSearch(Object.fromEntries(SEARCHED.map((name) => [name, null])))}>
           All chats

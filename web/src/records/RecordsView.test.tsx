@@ -41,3 +41,10 @@ it('says what to do where nothing is like what is looked for', async () => {
   fireEvent.change(screen.getByLabelText('Came from'), { target: { value: '2026-12-01' } });
   expect(await screen.findByText('No chat is like this. Take one of the limits above away.')).toBeTruthy();
 });
+
+it('shows by what a report led here, and takes it away', async () => {
+  const sent = renderInWorkplace(<RecordsView />, samplePlan(), { '/records': { lines: [line], next: null, found: 1 } }, { address: '/records?weekday=3&topic=' });
+  expect(await screen.findByRole('button', { name: /topic not known/ })).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: /came on a Wednesday/ }));
+  await waitFor(() => expect(sent.map(({ path }) => path)).toContain('/plans/p/records?topic='));
+});

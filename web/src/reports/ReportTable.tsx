@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ChatFigures, Report, ReportLine } from '../api/model';
 import { formatSeconds, formatShare } from '../time/time';
+import { ENDS } from './ends';
 import { chatsOf } from './leads';
 
 interface ReportTableProps {
@@ -10,16 +11,6 @@ interface ReportTableProps {
   /** The shares that queues are to answer in time, by their ids. */
   targets: Record<string, number>;
 }
-
-/** How chats ended, in the order in which they are drawn; each with the outcomes that it stands for among records. */
-const ENDS: { name: string; of: (figures: ChatFigures) => number; look: string }[] = [
-  { name: 'ended by operator', of: ({ endedByOperator }) => endedByOperator, look: 'end-operator' },
-  { name: 'ended by visitor', of: ({ endedByVisitor }) => endedByVisitor, look: 'end-visitor' },
-  { name: 'finished by bot', of: ({ finishedByBot }) => finishedByBot, look: 'end-bot' },
-  { name: 'closed after silence', of: ({ closedSilent }) => closedSilent, look: 'end-silent' },
-  { name: 'left a message', of: ({ leftMessage }) => leftMessage, look: 'end-message' },
-  { name: 'gave up waiting', of: ({ gaveUp }) => gaveUp, look: 'end-gave-up' },
-];
 
 /** The lines of a report with their total, each figure drawn to the scale of its column. */
 export function ReportTable({ report, asked, targets }: ReportTableProps) {

@@ -1,9 +1,10 @@
-import { Button, Checkbox, Input, InputNumber, Segmented, Select } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Segmented } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Plan, Report, ReportBy } from '../api/model';
 import { reportFile, useReport } from '../api/reports';
 import { useWorkplace } from '../plan/workplace';
+import { ChatLimits } from '../records/ChatLimits';
 import { ErrorNote } from '../ui/ErrorNote';
 import { chartOption } from './chartOption';
 import { daysBefore } from './leads';
@@ -27,7 +28,7 @@ const KINDS: { value: ReportBy; label: string }[] = [
 
 /** Reports: what became of the chats of some days, drawn so that it can be compared; every figure leads to its chats. */
 export function ReportsView() {
-  const { draft, canEdit } = useWorkplace();
+  const { draft, canEdit, account } = useWorkplace();
   const [params, setParams] = useSearchParams();
   const report = useReport(draft.id, params.toString());
   const data = report.data;
@@ -52,8 +53,12 @@ export function ReportsView() {
         <h1>Reports</h1>
         <Segmented<ReportBy> aria-label="Told apart by" options={KINDS} value={(params.get('by') as ReportBy | null) ?? 'QUEUE'} onChange={(by) => ask({ by })} />
         <span className="header-space" />
-        <Button href={reportFile(draft.id, params.toString(), 'csv')}>CSV</Button>
-        <Button href={reportFile(draft.id, params.toString(), 'xlsx')}>XLSX</Button>
+        {account.permissions.includes('EXPORT') && (
+          <>
+            <Button href={reportFile(draft.id, params.toString(), 'csv')}>CSV</Button>
+            <Button href={reportFile(draft.id, params.toString(), 'xlsx')}>XLSX</Button>
+          </>
+        )}
       </div>
       <Asked plan={draft.plan} report={data} params={params} onAsk={ask} />
       <ErrorNote error={report.error} />
@@ -104,20 +109,6 @@ interface AskedProps {
 
 /** Which chats are counted, and with which days they are compared. */
 function Asked({ plan, report, params, onAsk }: AskedProps) {
-  const named = (elements: { id: string; name: string }[]) => elements.map(({ id, name }) => ({ value: id, label: name }));
-  const languages = [...new Set(plan.doors.flatMap((door) => door.languages))].sort();
-  const one = (name: string, label: string, options: { value: string; label: string }[]) => (
-    <Select
-      aria-label={label}
-      placeholder={label}
-      allowClear
-      showSearch={{ optionFilterProp: 'label' }}
-      popupMatchSelectWidth={false}
-      value={params.get(name)}
-      options={options}
-      onChange={(value: string | undefined) => onAsk({ [name]: value ?? null })}
-    />
-  );
   const compares = params.has('thanFrom');
   const day = (parameter: string, label: string, word: string, value: string | null | undefined) => (
     <Input
@@ -144,10 +135,7 @@ function Asked({ plan, report, params, onAsk }: AskedProps) {
       </Checkbox>
       {compares && day('thanFrom', 'Compared from', 'from', params.get('thanFrom'))}
       {compares && day('thanUntil', 'Compared until', 'until', params.get('thanUntil'))}
-      {one('door', 'Any door', named(plan.doors))}
-      {one('queue', 'Any queue', named(plan.queues))}
-      {one('operator', 'Any operator', named(plan.operators))}
-      {one('language', 'Any language', languages.map((tag) => ({ value: tag, label: tag })))}
+      <ChatLimits plan={plan} params={params} onLimit={onAsk} />
       <InputNumber
         aria-label="In time within, seconds"
         placeholder="each target"

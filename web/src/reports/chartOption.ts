@@ -1,35 +1,25 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { ChatFigures, Report } from '../api/model';
-import { tokens } from '../theme/tokens';
-
-const text = { color: tokens.soft, fontFamily: tokens.sans };
-
-const ENDS: { name: string; of: (figures: ChatFigures) => number; color: string }[] = [
-  { name: 'ended by operator', of: ({ endedByOperator }) => endedByOperator, color: tokens.petrol },
-  { name: 'ended by visitor', of: ({ endedByVisitor }) => endedByVisitor, color: tokens.band },
-  { name: 'finished by bot', of: ({ finishedByBot }) => finishedByBot, color: tokens.closed },
-  { name: 'closed after silence', of: ({ closedSilent }) => closedSilent, color: tokens.line },
-  { name: 'left a message', of: ({ leftMessage }) => leftMessage, color: tokens.ochre },
-  { name: 'gave up waiting', of: ({ gaveUp }) => gaveUp, color: tokens.rust },
-];
+import type { Report } from '../api/model';
+import { chartText, tokens } from '../theme/tokens';
+import { ENDS } from './ends';
 
 /** A report as a picture: chats by how they ended, and the service level over them. */
 export function chartOption(report: Report): EChartsCoreOption {
   return {
     animation: false,
-    textStyle: text,
+    textStyle: chartText,
     grid: { left: 48, right: 48, top: 34, bottom: 28 },
-    legend: { top: 0, textStyle: text, itemWidth: 12, itemHeight: 8 },
+    legend: { top: 0, textStyle: chartText, itemWidth: 12, itemHeight: 8 },
     tooltip: { trigger: 'axis' },
     xAxis: {
       type: 'category',
       data: report.lines.map(({ name }) => name),
-      axisLabel: { ...text, hideOverlap: true },
+      axisLabel: { ...chartText, hideOverlap: true },
       axisLine: { lineStyle: { color: tokens.line } },
     },
     yAxis: [
-      { type: 'value', axisLabel: text, splitLine: { lineStyle: { color: tokens.line } } },
-      { type: 'value', min: 0, max: 100, axisLabel: { ...text, formatter: '{value} %' }, splitLine: { show: false } },
+      { type: 'value', axisLabel: chartText, splitLine: { lineStyle: { color: tokens.line } } },
+      { type: 'value', min: 0, max: 100, axisLabel: { ...chartText, formatter: '{value} %' }, splitLine: { show: false } },
     ],
     series: [
       ...ENDS.map(({ name, of, color }) => ({

@@ -18,6 +18,9 @@ export const tokens = {
   serif: "'Source Serif 4 Variable', serif",
 } as const;
 
+/** How charts write. */
+export const chartText = { color: tokens.soft, fontFamily: tokens.sans };
+
 export function applyTokens(root: HTMLElement) {
   for (const [name, value] of Object.entries(tokens)) {
     root.style.setProperty(`--${name}`, value);

@@ -31,7 +31,7 @@ interface CountMapper {
             @Nullable String understood,
             @Nullable Integer rating) {}
 
-    /** Chats that ended by some calls, or of which more became known by them after their end. */
+    /** Chats that ended by some calls, or of which more became known by them after their end; what is counted of erased ones stays. */
     @Select("""
             select c.id, c.door_id, c.language, c.arrived_at, c.ended_at, c.revision, c.queue_id, c.operator_id,
                    coalesce(c.waited_millis, 0) as waited_millis, c.outcome, t.topic as understood,
@@ -39,7 +39,8 @@ interface CountMapper {
                     where r.plan_id = c.plan_id and r.chat = c.id and r.kind = 'rate' and r.refusal is null
                     order by r.number desc limit 1) as rating
             from live_chat c left join live_talk t on t.plan_id = c.plan_id and t.chat = c.id
-            where c.plan_id = #{planId} and c.ended_at is not null and c.outcome <> 'REFUSED' and c.id in (
+            where c.plan_id = #{planId} and c.ended_at is not null and c.outcome <> 'REFUSED'
+              and not exists (select 1 from live_erased x where x.plan_id = c.plan_id and x.chat = c.id) and c.id in (
                 select e.chat from live_entry e
                 where e.plan_id = #{planId} and e.call > #{after} and e.call <= #{until} and e.event in ('ended', 'wrapped-up')
                 union

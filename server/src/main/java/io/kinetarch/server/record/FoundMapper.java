@@ -42,7 +42,8 @@ interface FoundMapper {
                     select jsonb_to_tsvector(words_in(c.language), jsonb_agg(g.given), '["string"]') from live_given g
                     where g.plan_id = c.plan_id and g.chat = c.id), ''::tsvector)
             from live_chat c
-            where c.plan_id = #{planId} and c.ended_at is not null and c.outcome <> 'REFUSED' and c.id in (
+            where c.plan_id = #{planId} and c.ended_at is not null and c.outcome <> 'REFUSED'
+              and not exists (select 1 from live_erased x where x.plan_id = c.plan_id and x.chat = c.id) and c.id in (
                 select e.chat from live_entry e
                 where e.plan_id = #{planId} and e.call > #{after} and e.call <= #{until} and e.event = 'ended'
                 union

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -16,6 +17,7 @@ import org.springframework.stereotype.Service;
 public class Readings {
     private static final int MOST_SHOWN = 500;
     private static final int MOST_REMEMBERED = 10_000;
+    private static final Pattern WORDS = Pattern.compile("(^|&)words=[^&]*");
     private static final Duration ONE_READING = Duration.ofMinutes(10);
 
     private final ReadingMapper mapper;
@@ -61,8 +63,14 @@ public class Readings {
         }
     }
 
-    void keep(String planId, SignedIn account, What what, @Nullable Long chat, @Nullable String detail) {
-        mapper.keep(planId, clock.instant(), account.name(), word(what), chat, detail);
+    /**
+     * Keeps that somebody did something with what they looked for.
+     *
+     * @param query the parameters by which they did; the words among them are left out, since they may name a person who is erased
+     */
+    void keep(String planId, SignedIn account, What what, @Nullable Long chat, @Nullable String query) {
+        String limits = query == null ? null : WORDS.matcher(query).replaceAll("$1words");
+        mapper.keep(planId, clock.instant(), account.name(), word(what), chat, limits);
     }
 
     /** The newest, of one chat or of all. */

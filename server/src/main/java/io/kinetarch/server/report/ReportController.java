@@ -7,16 +7,13 @@ import io.kinetarch.server.report.Reports.Report;
 import io.kinetarch.server.report.Reports.ReportWay;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.time.LocalDate;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Reports over HTTP. */
@@ -29,44 +26,24 @@ class ReportController {
         this.reports = reports;
     }
 
-    /**
-     * What became of the chats of some days.
-     *
-     * @param thanFrom first day of another span with which they are compared
-     * @param thanUntil last day of it
-     */
+    /** What became of the chats of some days, beside others if asked for. */
     @GetMapping
-    Report report(
-            @PathVariable String plan,
-            @ParameterObject Asked asked,
-            @RequestParam(required = false) @Nullable LocalDate thanFrom,
-            @RequestParam(required = false) @Nullable LocalDate thanUntil) {
-        return reports.report(plan, asked, thanFrom, thanUntil);
+    Report report(@PathVariable String plan, @ParameterObject Asked asked) {
+        return reports.report(plan, asked);
     }
 
     /** The same as a CSV. */
     @GetMapping(path = "/report.csv", produces = "text/csv")
-    void csv(
-            @PathVariable String plan,
-            @ParameterObject Asked asked,
-            @RequestParam(required = false) @Nullable LocalDate thanFrom,
-            @RequestParam(required = false) @Nullable LocalDate thanUntil,
-            HttpServletResponse response)
-            throws IOException {
-        var sheet = reports.sheet(reports.report(plan, asked, thanFrom, thanUntil));
+    void csv(@PathVariable String plan, @ParameterObject Asked asked, HttpServletResponse response) throws IOException {
+        var sheet = reports.sheet(reports.report(plan, asked));
         sheet.csv(Download.start(response, plan + "-report.csv", Sheet.CSV));
     }
 
     /** The same as a spreadsheet. */
     @GetMapping(path = "/report.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
-    void xlsx(
-            @PathVariable String plan,
-            @ParameterObject Asked asked,
-            @RequestParam(required = false) @Nullable LocalDate thanFrom,
-            @RequestParam(required = false) @Nullable LocalDate thanUntil,
-            HttpServletResponse response)
+    void xlsx(@PathVariable String plan, @ParameterObject Asked asked, HttpServletResponse response)
             throws IOException {
-        var sheet = reports.sheet(reports.report(plan, asked, thanFrom, thanUntil));
+        var sheet = reports.sheet(reports.report(plan, asked));
         Sheet.xlsx(List.of(sheet), Download.start(response, plan + "-report.xlsx", Sheet.XLSX));
     }
 

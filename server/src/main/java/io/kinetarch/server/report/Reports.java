@@ -73,6 +73,8 @@ class Reports {
      * @param from first day on which they came, where the plan is; null for a week
      * @param until last day; null for today
      * @param within seconds within which any chat is to be answered; null for what each queue is to achieve
+     * @param thanFrom first day of other days with which they are compared; null for none
+     * @param thanUntil last day of them
      */
     record Asked(
             @Nullable ReportBy by,
@@ -83,7 +85,9 @@ class Reports {
             @Nullable String operator,
             @Nullable String language,
             @Nullable String topic,
-            @Nullable Integer within) {
+            @Nullable Integer within,
+            @Nullable LocalDate thanFrom,
+            @Nullable LocalDate thanUntil) {
         ReportBy kind() {
             return by == null ? ReportBy.QUEUE : by;
         }
@@ -172,12 +176,14 @@ class Reports {
         return way;
     }
 
-    Report report(String planId, Asked asked, @Nullable LocalDate thanFrom, @Nullable LocalDate thanUntil) {
+    Report report(String planId, Asked asked) {
         var plan = plans.draftState(planId).plan();
         var span = span(plan, asked);
         check("from", span.from(), span.until());
         var way = way(planId);
         var now = sums(planId, plan, asked, span, way);
+        var thanFrom = asked.thanFrom();
+        var thanUntil = asked.thanUntil();
         if ((thanFrom == null) != (thanUntil == null)) {
             throw new Refusal(
                     Kind.INVALID_PARAMETER,
