@@ -110,7 +110,7 @@ function useDeskCall<Wish>(plan: string, send: (wish: Wish) => Promise<unknown>)
 }
 
 export const usePresence = (plan: string) =>
-  useDeskCall(plan, (state: string) => call('POST', `${path(plan)}/presence`, { state }));
+  useDeskCall(plan, (wish: { state: string; reason: string | null }) => call('POST', `${path(plan)}/presence`, wish));
 
 /** Whether the operator takes chats of a queue, for as long as they are here. */
 export const useTaking = (plan: string) =>
@@ -118,10 +118,22 @@ export const useTaking = (plan: string) =>
     call('POST', `${path(plan)}/queues/${queue}`, { takes }),
   );
 
-export type PlaceAct = 'accept' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back' | 'to-bot';
+export type PlaceAct = 'accept' | 'take' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back' | 'to-bot';
 
 export const usePlaceAct = (plan: string) =>
   useDeskCall(plan, ({ chat, act }: { chat: number; act: PlaceAct }) => call('POST', `${path(plan)}/chats/${chat}/${act}`, {}));
+
+/** Sets a chat aside until an instant, or until its visitor writes. */
+export const useSetAside = (plan: string) =>
+  useDeskCall(plan, ({ chat, until }: { chat: number; until: string }) => call('POST', `${path(plan)}/chats/${chat}/aside`, { until }));
+
+export const usePrioritize = (plan: string) =>
+  useDeskCall(plan, ({ chat, priority }: { chat: number; priority: number }) =>
+    call('POST', `${path(plan)}/chats/${chat}/priority`, { priority }),
+  );
+
+/** A note for whoever is at the desk has been seen. */
+export const useSeen = (plan: string) => useDeskCall(plan, (note: number) => call('POST', `${path(plan)}/mentions/${note}/seen`, {}));
 
 export const useReply = (plan: string) =>
   useDeskCall(plan, ({ chat, key, text, canned }: { chat: number; key: string; text: string; canned: number | null }) =>

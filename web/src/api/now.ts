@@ -34,6 +34,24 @@ export function useMovePerson(plan: string) {
   });
 }
 
+/** Gives a waiting chat to somebody. */
+export function useAssign(plan: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ chat, operator }: { chat: number; operator: string }) => call('POST', `${path(plan)}/chats/${chat}/assign`, { operator }),
+    onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
+  });
+}
+
+/** Says how urgent a chat is, 0 to 9. */
+export function useUrgency(plan: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ chat, priority }: { chat: number; priority: number }) => call('POST', `${path(plan)}/chats/${chat}/priority`, { priority }),
+    onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
+  });
+}
+
 /** Sends a chat to one's own desk. */
 export function useTakeOver(plan: string) {
   const client = useQueryClient();

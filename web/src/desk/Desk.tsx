@@ -45,7 +45,7 @@ function ColleagueMark({ colleague }: { colleague: Colleague }) {
     <span title={`${colleague.inUse} of ${colleague.capacity} in use`}>
       {colleague.name}{' '}
       {colleague.state === 'away' ? (
-        'away'
+        `away${colleague.reason ? `: ${colleague.reason}` : ''}`
       ) : (
         <span className="colleague-room" role="img" aria-label={`${colleague.capacity - colleague.inUse} of ${colleague.capacity} free`}>
           {Array.from({ length: colleague.capacity }, (_, i) => (

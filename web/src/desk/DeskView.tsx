@@ -11,12 +11,15 @@ import {
   useDeskWire,
   usePlaceAct,
   usePresence,
+  usePrioritize,
   useReply,
   useSendFile,
+  useSetAside,
   useTaking,
   useTransfer,
 } from '../api/desk';
 import { useCanned } from '../api/canned';
+import { atDesk } from '../api/margin';
 import type { Account } from '../api/model';
 import { useSignOut } from '../api/session';
 import { Away } from '../ui/Away';
@@ -25,6 +28,7 @@ import type { DeskActions, SendingReply } from '../places/DeskTable';
 import { Desk } from './Desk';
 import { KeptReplies } from './KeptReplies';
 import { LeftBehind } from './LeftBehind';
+import { MentionedIn } from './MentionedIn';
 
 const TYPING_MILLIS = 1500;
 
@@ -59,6 +63,8 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   const callIn = useCallIn(plan);
   const markWrong = useMarkWrong(plan);
   const taking = useTaking(plan);
+  const setAside = useSetAside(plan);
+  const prioritize = usePrioritize(plan);
   const canned = useCanned(plan);
   const [sending, setSending] = useState<SendingReply[]>([]);
   const typed = useRef(0);
@@ -66,7 +72,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
 
   const here = useMemo(() => new Set(desk.places.flatMap(({ lines }) => lines.map(({ key }) => key))), [desk.places]);
   const actions: DeskActions = {
-    presence: (state) => presence.mutate(state),
+    presence: (state, reason) => presence.mutate({ state, reason }),
     act: (chat, what) => act.mutate({ chat, act: what }),
     reply: (chat, text, kept) => {
       const key = crypto.randomUUID();
@@ -85,9 +91,12 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
     transfer: (chat, to) => transfer.mutate({ chat, to }),
     callIn: (chat, operator) => callIn.mutate({ chat, operator }),
     markWrong: (chat, entry, wrong) => markWrong.mutate({ chat, entry, wrong }),
+    setAside: (chat, until) => setAside.mutate({ chat, until }),
+    prioritize: (chat, priority) => prioritize.mutate({ chat, priority }),
+    margin: (chat) => atDesk(plan, chat),
     take: (queue, takes) => taking.mutate({ queue, takes }),
   };
-  const failure = presence.error ?? act.error ?? reply.error ?? sendFile.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error;
+  const failure = presence.error ?? act.error ?? reply.error ?? sendFile.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error ?? setAside.error ?? prioritize.error;
   return (
     <Desk
       desk={desk}
@@ -101,6 +110,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
           {!connected && <span className="warns">◆ connecting again …</span>}
           <LeftBehind plan={plan} />
           <KeptReplies plan={plan} />
+          <MentionedIn plan={plan} mentions={desk.mentions} />
           <span className="header-space" />
           {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}
           <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>

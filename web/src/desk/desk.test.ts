@@ -41,6 +41,8 @@ function place(part: Partial<Place>): Place {
     transfers: [],
     takesFiles: false,
     fills: {},
+    margin: { labels: [], notes: [] },
+    tickets: [],
     ...part,
   };
 }

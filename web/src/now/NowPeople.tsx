@@ -27,7 +27,7 @@ export function NowPeople({ plan, now, chosen, onRead }: NowPeopleProps) {
         {here.map((person) => (
           <li key={person.id}>
             <PersonName plan={plan} now={now} person={person} />
-            <span className="soft">{person.state === 'away' && person.since ? `away since ${formatInstant(person.since)}` : person.languages.join(' ')}</span>
+            <span className="soft">{person.state === 'away' && person.since ? `away since ${formatInstant(person.since)}${person.reason ? `: ${person.reason}` : ''}` : person.languages.join(' ')}</span>
             <Places person={person} />
             <span className="now-held">
               {person.chats.map((id) => {

@@ -9,6 +9,7 @@ import { NowPeople } from './NowPeople';
 import { NowQueues } from './NowQueues';
 import { Reading } from './Reading';
 import { Today } from './Today';
+import { WaitingActions } from './WaitingActions';
 import './now.css';
 
 const CHAT = 'chat';
@@ -44,17 +45,24 @@ export function NowView() {
           chat={chosen}
           onClose={() => choose(null)}
           actions={
-            account.permissions.includes('ANSWER') && (
-              <Button size="small" disabled={takeOver.isPending} onClick={() => takeOver.mutate(Number(chosen))}>
-                Take over at my desk
-              </Button>
-            )
+            <>
+              {account.permissions.includes('ANSWER') && (
+                <Button size="small" disabled={takeOver.isPending} onClick={() => takeOver.mutate(Number(chosen))}>
+                  Take over at my desk
+                </Button>
+              )}
+              {waits(data, chosen) && <WaitingActions plan={draft.id} now={data} chat={Number(chosen)} />}
+            </>
           }
+          people={data.people.map(({ name }) => name)}
         />
       )}
     </div>
   );
 }
+
+const waits = ({ chats }: LiveNow, id: string) =>
+  chats.some(({ chat, stage }) => String(chat) === id && (stage === 'WAITING' || stage === 'OFFERED'));
 
 function summary({ queues, people, chats }: LiveNow) {
   const waiting = queues.reduce((sum, queue) => sum + queue.waiting, 0);

@@ -1,7 +1,9 @@
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { inRecord } from '../api/margin';
 import { useRunningChat } from '../api/now';
+import { KeptMargin } from '../margin/KeptMargin';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 
@@ -10,10 +12,12 @@ interface ReadingProps {
   chat: string;
   onClose: () => void;
   actions: ReactNode;
+  /** Names by which notes can be made for somebody. */
+  people: string[];
 }
 
 /** A running chat as somebody reads along in it, with what was decided beside what was said. */
-export function Reading({ plan, chat, onClose, actions }: ReadingProps) {
+export function Reading({ plan, chat, onClose, actions, people }: ReadingProps) {
   const running = useRunningChat(plan, chat);
   const data = running.data;
   return (
@@ -44,6 +48,10 @@ export function Reading({ plan, chat, onClose, actions }: ReadingProps) {
               </>
             )}
           </p>
+          <details className="now-beside">
+            <summary>Labels, notes, a ticket</summary>
+            <KeptMargin place={inRecord(plan, data.chat)} people={people} />
+          </details>
           <ol className="now-entries">
             {data.entries.map((entry) =>
               entry.text != null ? (

@@ -1,8 +1,9 @@
-import { Button, Dropdown, Segmented } from 'antd';
-import type { ReactNode } from 'react';
+import { AutoComplete, Button, Dropdown, Segmented } from 'antd';
+import { type ReactNode, useState } from 'react';
 import type { CannedAtHand } from '../api/canned';
 import type { Desk as DeskState, PlaceAct, Transfer } from '../api/desk';
-import { clockWords, secondsSince } from './clock';
+import type { MarginPlace } from '../api/margin';
+import { clockWords, secondsSince, timeOfDay } from './clock';
 import { PlaceCard } from './PlaceCard';
 import { freePlaces, inUse } from './place';
 import { WaitingAxis } from './WaitingAxis';
@@ -10,7 +11,8 @@ import './places.css';
 
 /** What an operator does at a desk, whoever carries it out. */
 export interface DeskActions {
-  presence: (state: string) => void;
+  /** Says whether the operator is here, and why not, where they say. */
+  presence: (state: string, reason: string | null) => void;
   act: (chat: number, act: PlaceAct) => void;
   /** Sends a reply, and the one kept ready from which it was made. */
   reply: (chat: number, text: string, canned: number | null) => void;
@@ -21,6 +23,12 @@ export interface DeskActions {
   callIn: (chat: number, operator: string) => void;
   /** Tells that an answer of the bot's is wrong, or is not; where nothing is kept, it cannot be told. */
   markWrong?: (chat: number, entry: number, wrong: boolean) => void;
+  /** Sets a chat aside until an instant; where nothing is kept, none can be. */
+  setAside?: (chat: number, until: string) => void;
+  /** Says how urgent a chat is, 0 to 9. */
+  prioritize?: (chat: number, priority: number) => void;
+  /** Where labels, notes and tickets of a chat are kept; nowhere where nothing is. */
+  margin?: (chat: number) => MarginPlace;
   /** Joins or leaves a queue. */
   take: (queue: string, takes: boolean) => void;
 }
@@ -55,7 +63,8 @@ const STATES = [
 export function DeskControls({ desk, actions }: Pick<DeskTableProps, 'desk' | 'actions'>) {
   return (
     <>
-      <Segmented aria-label="Presence" options={STATES} value={desk.state} onChange={(state) => actions.presence(state)} />
+      <Segmented aria-label="Presence" options={STATES} value={desk.state} onChange={(state) => actions.presence(state, null)} />
+      {desk.state === 'away' && actions.setAside && <AwayFor key={desk.reason} reason={desk.reason ?? ''} say={(reason) => actions.presence('away', reason)} />}
       <span className="soft">
         {inUse(desk.places)} of {desk.self.capacity} in use
       </span>
@@ -69,9 +78,17 @@ export function DeskTable({ desk, at, typing, sending, actions, trouble, canned 
   const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
   return (
     <>
-      <WaitingAxis waiting={desk.waiting} at={at} />
-      {desk.sentOn.length > 0 && (
-        <ul className="sent-on" aria-label="Sent on by you">
+      <WaitingAxis waiting={desk.waiting} at={at} take={desk.state === 'present' && actions.setAside ? (chat) => actions.act(chat, 'take') : null} />
+      {(desk.sentOn.length > 0 || desk.aside.length > 0) && (
+        <ul className="sent-on" aria-label="Sent on or set aside by you">
+          {desk.aside.map(({ chat, visitor, until }) => (
+            <li key={chat}>
+              {visitor ?? 'Visitor'} set aside, back at {timeOfDay(until)} or once they write
+              <Button size="small" onClick={() => actions.act(chat, 'take-back')}>
+                Take back
+              </Button>
+            </li>
+          ))}
           {desk.sentOn.map((sent) => (
             <li key={sent.chat}>
               {sent.visitor ?? 'Visitor'} → {sent.operatorName ?? sent.queueName}, not taken for {clockWords(secondsSince(sent.since, at))}
@@ -110,6 +127,30 @@ export function DeskTable({ desk, at, typing, sending, actions, trouble, canned 
         )}
       </div>
     </>
+  );
+}
+
+const REASONS = ['Break', 'Lunch', 'Meeting', 'Training', 'Paperwork'];
+
+/** Why the operator is away, for colleagues and those who watch: one of some usual reasons, or in their own words. */
+function AwayFor({ reason, say }: { reason: string; say: (reason: string) => void }) {
+  const [text, setText] = useState(reason);
+  return (
+    <AutoComplete
+      size="small"
+      className="away-for"
+      aria-label="Away for"
+      placeholder="away for …"
+      value={text}
+      maxLength={40}
+      options={REASONS.map((value) => ({ value }))}
+      onChange={setText}
+      onSelect={say}
+      onBlur={() => text !== reason && say(text)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && !REASONS.includes(text)) say(text);
+      }}
+    />
   );
 }
 

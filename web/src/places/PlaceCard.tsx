@@ -2,6 +2,7 @@ import { Button, Dropdown } from 'antd';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { CannedAtHand } from '../api/canned';
 import type { Colleague, Desk, Place } from '../api/desk';
+import { Margin, marginWords } from '../margin/Margin';
 import { formatInstant } from '../time/time';
 import { clockWords, secondsSince, timeOfDay } from './clock';
 import { SaidWords } from './SaidWords';
@@ -9,6 +10,7 @@ import { filledIn, type OfferedReply, offeredReplies, unfilled, wantedIn } from 
 import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
 import { markOf, speaker, waitsSince } from './place';
+import { PRIORITIES } from './priorities';
 
 interface Sending {
   key: string;
@@ -80,7 +82,7 @@ function Offered({ desk, place, at, number, actions }: PlaceProps) {
   );
 }
 
-function WrapUp({ place, number, actions }: PlaceProps) {
+function WrapUp({ desk, place, number, actions }: PlaceProps) {
   return (
     <section className="place" aria-label={`Place ${number}: to be written up`}>
       <Edge share={0} late={false} kind="calm" />
@@ -89,6 +91,7 @@ function WrapUp({ place, number, actions }: PlaceProps) {
         <span className="soft">{place.outcome?.toLowerCase().replaceAll('_', ' ')}</span>
       </header>
       <Lines place={place} sending={[]} typing={undefined} actions={actions} />
+      <Beside desk={desk} place={place} actions={actions} open />
       <div className="place-row">
         <Button type="primary" onClick={() => actions.act(place.chat, 'wrap-up')}>
           Done, free the place
@@ -119,17 +122,78 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
         {place.queueName} · {place.language} · waited {clockWords(place.waitedMillis / 1000)} · {place.door}
         {place.colleagues.length > 0 && ` · with ${names(place.colleagues, desk)}`}
       </p>
+      <Why place={place} />
       <Facts place={place} />
       <BotSays place={place} />
       <Lines place={place} sending={sending} typing={typing} actions={actions} />
+      <Beside desk={desk} place={place} actions={actions} />
       <Reply desk={desk} place={place} number={number} actions={actions} canned={canned} />
       <div className="place-row">
         <SendOn desk={desk} place={place} actions={actions} />
         {actions.sendFile && place.takesFiles && <SendFile place={place} send={actions.sendFile} />}
+        {actions.setAside && place.colleagues.length === 0 && <SetAside place={place} at={at} setAside={actions.setAside} />}
         {place.colleagues.length > 0 && <Button onClick={() => actions.act(place.chat, 'step-out')}>Step out</Button>}
         <Button onClick={() => actions.act(place.chat, 'end')}>End the chat</Button>
       </div>
     </section>
+  );
+}
+
+/** Why the chat is here: the rule in a line, and behind it all that was done with it. */
+function Why({ place }: { place: Place }) {
+  const rule = place.steps.findLast(({ event }) => event === 'queued' || event === 'moved') ?? place.steps.at(-1);
+  if (!rule) return null;
+  return (
+    <details className="place-why">
+      <summary className="soft">{rule.because || rule.event}</summary>
+      <ol>
+        {place.steps.map((step) => (
+          <li key={step.number}>
+            {timeOfDay(step.at)} <strong>{step.event.replaceAll('-', ' ')}</strong> <span className="soft">{step.because}</span>
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+/** What colleagues put beside the chat, folded away until it is wanted. */
+function Beside({ desk, place, actions, open }: Pick<PlaceProps, 'desk' | 'place' | 'actions'> & { open?: boolean }) {
+  if (!actions.margin) return null;
+  const words = marginWords(place.margin, place.tickets);
+  return (
+    <details className="place-beside" open={open}>
+      <summary className={words ? undefined : 'soft'}>{words ?? 'Labels, notes, a ticket'}</summary>
+      <Margin
+        place={actions.margin(place.chat)}
+        margin={place.margin}
+        tickets={place.tickets}
+        people={[desk.self.name, ...desk.colleagues.map(({ name }) => name)]}
+      />
+    </details>
+  );
+}
+
+const ASIDE_MINUTES = [5, 15, 30, 60, 240];
+
+function SetAside({ place, at, setAside }: { place: Place; at: number; setAside: NonNullable<DeskActions['setAside']> }) {
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items: [
+          {
+            key: 'until',
+            type: 'group',
+            label: 'Back then, or once they write',
+            children: ASIDE_MINUTES.map((minutes) => ({ key: String(minutes), label: minutes < 60 ? `in ${minutes} minutes` : `in ${minutes / 60} h` })),
+          },
+        ],
+        onClick: ({ key }) => setAside(place.chat, new Date(at + Number(key) * 60_000).toISOString()),
+      }}
+    >
+      <Button>Set aside …</Button>
+    </Dropdown>
   );
 }
 
@@ -446,6 +510,14 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
       label: 'Call in',
       children: there.map((one) => ({ key: `in ${one.id}`, label: withRoom(one) })),
     },
+    {
+      key: 'priority',
+      type: 'group' as const,
+      label: 'Wherever it waits next',
+      children: actions.prioritize
+        ? [{ key: 'priority', label: 'Priority', children: PRIORITIES.map(({ key, label }) => ({ key: `priority ${key}`, label })) }]
+        : [],
+    },
   ].filter(({ key, children }) => children.length > 0 || key === 'queues' || key === 'people');
   return (
     <Dropdown
@@ -454,7 +526,8 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
         items,
         onClick: ({ key }) => {
           const [kind, id = ''] = key.split(' ');
-          if (kind === 'bot') actions.act(place.chat, 'to-bot');
+          if (kind === 'priority') actions.prioritize?.(place.chat, Number(id));
+          else if (kind === 'bot') actions.act(place.chat, 'to-bot');
           else if (kind === 'in') actions.callIn(place.chat, id);
           else if (kind === 'queue') actions.transfer(place.chat, { queue: id });
           else actions.transfer(place.chat, kind === 'skill' ? { skill: id } : { operator: id });

@@ -8,8 +8,15 @@ const MOST_TICKS = 8;
 /** So near to the beginning, words stand to the right of their mark. */
 const EDGE = 0.06;
 
+interface WaitingAxisProps {
+  waiting: WaitingChat[];
+  at: number;
+  /** Takes a chat without its being offered; null where none can be taken now. */
+  take: ((chat: number) => void) | null;
+}
+
 /** Who waits, by how long: what the operator could take is filled, others' is hollow. */
-export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: number }) {
+export function WaitingAxis({ waiting, at, take }: WaitingAxisProps) {
   const waits = waiting.map((chat) => ({ ...chat, seconds: Math.max(0, secondsSince(chat.since, at)) }));
   const longest = Math.max(SHORTEST_AXIS, ...waits.map(({ seconds }) => seconds));
   const share = (seconds: number) => `${(100 * seconds) / longest}%`;
@@ -31,20 +38,32 @@ export function WaitingAxis({ waiting, at }: { waiting: WaitingChat[]; at: numbe
             {clockWords(seconds)}
           </span>
         ))}
-        {waits.map((chat, i) => (
-          <span
-            key={chat.chat}
-            className={`waiting-mark${chat.mine ? ' waiting-mine' : ''}`}
-            style={{ left: share(chat.seconds) }}
-            title={`${chat.queueName}, ${chat.language}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`}
-          >
-            {i < 12 && (
-              <span className={chat.seconds < EDGE * longest ? 'waiting-words waiting-edge' : 'waiting-words'}>
-                {chat.queueName} {clockWords(chat.seconds)}
-              </span>
-            )}
-          </span>
-        ))}
+        {waits.map((chat, i) => {
+          const about = `${chat.queueName}, ${chat.language}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`;
+          const words = i < 12 && (
+            <span className={chat.seconds < EDGE * longest ? 'waiting-words waiting-edge' : 'waiting-words'}>
+              {chat.queueName} {clockWords(chat.seconds)}
+            </span>
+          );
+          const style = { left: share(chat.seconds) };
+          return take && chat.mine ? (
+            <button
+              key={chat.chat}
+              type="button"
+              className="waiting-mark waiting-mine"
+              style={style}
+              title={`${about}: take it`}
+              aria-label={`Take the chat that waits: ${about}`}
+              onClick={() => take(chat.chat)}
+            >
+              {words}
+            </button>
+          ) : (
+            <span key={chat.chat} className={`waiting-mark${chat.mine ? ' waiting-mine' : ''}`} style={style} title={about}>
+              {words}
+            </span>
+          );
+        })}
       </div>
     </section>
   );

@@ -64,6 +64,7 @@ export function Erase({ plan, doors, search, found }: EraseProps) {
                 <li>
                   {data.letters.toLocaleString('en')} letters, {data.outgoing.toLocaleString('en')} transcripts and news
                 </li>
+                <li>{data.notes.toLocaleString('en')} notes of colleagues and subjects of tickets</li>
               </ul>
               <p className="soft">Chats that still run are not among them. That you erased is kept; what is counted and the log stay whole.</p>
             </>

@@ -2,7 +2,10 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ChatRating, RecordEntry } from '../api/model';
+import { inRecord } from '../api/margin';
 import { useRecord } from '../api/records';
+import { Margin } from '../margin/Margin';
+import { useWorkplace } from '../plan/workplace';
 import { usePlace } from '../plan/place';
 import type { ElementKind } from '../api/model';
 import { formatInstant, formatSeconds } from '../time/time';
@@ -14,6 +17,7 @@ import { outcomeWords } from './outcome';
 /** One finished chat: its life, what was said, and why what happened did. */
 export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: string; onClose: () => void }) {
   const { data, error } = useRecord(plan, chat);
+  const { draft } = useWorkplace();
   const [trace, setTrace] = useState(true);
   const begun = data?.line.arrivedAt ?? '';
   return (
@@ -56,6 +60,15 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
             {data.rating && <Fact name="Rated" value={ratingWords(data.rating)} />}
             <Fact name="Revision" value={String(data.line.revision)} />
           </dl>
+          <section className="record-margin" aria-label="Beside this chat">
+            <Margin
+              place={inRecord(plan, Number(chat))}
+              margin={data.margin}
+              tickets={data.tickets}
+              people={draft.plan.operators.map(({ name }) => name)}
+              numbers
+            />
+          </section>
           <ol className="record-entries">
             {data.entries
               .filter((entry) => entry.text !== null || (trace && entry.event !== 'said'))

@@ -1,14 +1,17 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useEffect, useState } from 'react';
+import { inRecord, useLabels } from '../api/margin';
 import type { Plan } from '../api/model';
 import { ChatLimits, Limit } from './ChatLimits';
 import { OUTCOMES } from './outcome';
 
 /** What is looked for among records: parameters of the address, which the server reads as they are. */
-export const SEARCHED = ['words', 'door', 'queue', 'operator', 'language', 'outcome', 'from', 'until', 'hour', 'weekday', 'topic', 'rated', 'waited'] as const;
+export const SEARCHED = ['words', 'door', 'queue', 'operator', 'language', 'outcome', 'from', 'until', 'hour', 'weekday', 'topic', 'label', 'rated', 'waited'] as const;
 export type Searched = (typeof SEARCHED)[number];
 
 interface RecordSearchProps {
+  /** Of the plan. */
+  id: string;
   plan: Plan;
   search: URLSearchParams;
   onSearch: (change: Partial<Record<Searched, string[] | string | null>>) => void;
@@ -27,7 +30,8 @@ const LED: Partial<Record<Searched, (value: string) => string>> = {
 };
 
 /** By words and by everything that is kept. */
-export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
+export function RecordSearch({ id, plan, search, onSearch }: RecordSearchProps) {
+  const labels = useLabels(inRecord(id, 0), true);
   return (
     <div className="record-search" role="search">
       <Words words={search.get('words') ?? ''} onWords={(words) => onSearch({ words: words || null })} />
@@ -66,6 +70,12 @@ export function RecordSearch({ plan, search, onSearch }: RecordSearchProps) {
         value={search.get('rated')}
         options={[1, 2, 3, 4].map((mark) => ({ value: String(mark), label: `rated ${mark} or less` }))}
         onChange={(rated) => onSearch({ rated })}
+      />
+      <Limit
+        label="With any label or none"
+        value={search.get('label')}
+        options={(labels.data ?? []).map((label) => ({ value: label, label }))}
+        onChange={(label) => onSearch({ label })}
       />
       {Object.entries(LED).map(([name, words]) => {
         const value = search.get(name);

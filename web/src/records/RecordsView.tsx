@@ -74,7 +74,7 @@ export function RecordsView() {
             Look again
           </Button>
         </div>
-        <RecordSearch plan={draft.plan} search={search} onSearch={look} />
+        <RecordSearch id={draft.id} plan={draft.plan} search={search} onSearch={look} />
         <p className="legend">
           <i className="life-door" /> at the door <i className="life-bot" /> bot <i className="life-queue" /> waiting{' '}
           <i className="life-operator" /> operator

@@ -21,6 +21,7 @@ const KINDS: { value: ReportBy; label: string }[] = [
   { value: 'OPERATOR', label: 'Operators' },
   { value: 'LANGUAGE', label: 'Languages' },
   { value: 'TOPIC', label: 'Topics' },
+  { value: 'LABEL', label: 'Labels' },
   { value: 'DAY', label: 'Days' },
   { value: 'WEEKDAY', label: 'Weekdays' },
   { value: 'HOUR', label: 'Hours' },

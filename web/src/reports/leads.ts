@@ -7,6 +7,7 @@ const PARAMETERS: Partial<Record<Report['by'], string>> = {
   OPERATOR: 'operator',
   LANGUAGE: 'language',
   TOPIC: 'topic',
+  LABEL: 'label',
   HOUR: 'hour',
   WEEKDAY: 'weekday',
 };

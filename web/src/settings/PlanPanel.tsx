@@ -15,6 +15,7 @@ import { PayEditor } from './PayEditor';
 import { ReceiversEditor } from './ReceiversEditor';
 import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
+import { TicketAddresses } from './TicketAddresses';
 import { useElement } from '../plan/useElement';
 import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
@@ -105,6 +106,7 @@ export function PlanPanel() {
       </Part>
       <Part title="Who hears of chats" short={settings.receivers.map(({ service }) => service).join(', ') || 'nobody'}>
         <ReceiversEditor value={settings.receivers} onChange={(receivers) => change({ receivers })} />
+        <TicketAddresses plan={draft.id} />
       </Part>
       <LanguageField languages={languages} value={language} onChange={setLanguage} />
       <Part title="Timeouts" short={`reply in ${formatSeconds(settings.timeouts.reply.seconds)}`}>

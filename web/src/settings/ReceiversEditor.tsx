@@ -10,6 +10,7 @@ const NEWS: { value: Receiver['hears'][number]; label: string }[] = [
   { value: 'OFFERED', label: 'chats offered' },
   { value: 'ANSWERED', label: 'chats answered' },
   { value: 'ENDED', label: 'chats ended' },
+  { value: 'TICKET', label: 'tickets made for it' },
 ];
 
 /** Services of the installation that are told what happens to chats. */

@@ -4,6 +4,7 @@ import io.kinetarch.core.dispatch.Reason.Party;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import java.util.Map;
@@ -101,6 +102,30 @@ public sealed interface Call {
     record StepOut(String chat, OperatorId operator) implements OfChat {}
 
     record TakeBack(String chat, OperatorId operator) implements OfChat {}
+
+    /** A waiting chat is given to an operator, whomever it may be offered to. */
+    record Assign(String chat, OperatorId operator) implements OfChat {}
+
+    /**
+     * The operator who holds a chat sets it aside.
+     *
+     * @param until when it comes back, milliseconds since 1970, unless the visitor writes before
+     */
+    record SetAside(String chat, OperatorId operator, long until) implements OfChat {}
+
+    /**
+     * Somebody says how urgent a chat is, whatever its rule or its queue say.
+     *
+     * @param priority 0 to {@value Queue#HIGHEST_PRIORITY}
+     */
+    record Prioritize(String chat, int priority) implements OfChat {
+        public Prioritize {
+            if (priority < 0 || priority > Queue.HIGHEST_PRIORITY) {
+                throw new IllegalArgumentException(
+                        "a priority is 0 to " + Queue.HIGHEST_PRIORITY + ", not " + priority);
+            }
+        }
+    }
 
     /**
      * Somebody ends the chat.

@@ -242,6 +242,10 @@ public final class Calls {
             case Call.CallIn(var _, var operator) -> own(operator, place -> dispatcher.callIn(at, chat, place));
             case Call.StepOut(var _, var operator) -> own(operator, place -> dispatcher.stepOut(at, chat, place));
             case Call.TakeBack(var _, var operator) -> own(operator, place -> dispatcher.takeBack(at, chat, place));
+            case Call.Assign(var _, var operator) -> own(operator, place -> dispatcher.assign(at, chat, place));
+            case Call.SetAside(var _, var operator, var until) ->
+                own(operator, place -> dispatcher.setAside(at, chat, place, until));
+            case Call.Prioritize(var _, var priority) -> dispatcher.prioritize(at, chat, priority);
             case Call.End(var _, var by, var operator) ->
                 switch (by) {
                     case VISITOR -> dispatcher.leave(at, chat);

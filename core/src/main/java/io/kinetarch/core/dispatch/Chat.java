@@ -11,7 +11,7 @@ final class Chat {
     static final long NEVER = Long.MAX_VALUE;
     private static final int[] NOBODY = {};
     /** Place of the count of colleagues among {@link #figures()}. */
-    static final int COLLEAGUES = 10;
+    static final int COLLEAGUES = 11;
 
     /** The place it is kept at. */
     final int slot;
@@ -35,11 +35,13 @@ final class Chat {
 
     int[] colleagues = NOBODY;
     int colleagueCount;
-    /** Who sent it on and may take it back. */
+    /** Who sent it on, or set it aside, and may take it back. */
     int sentBy;
 
     /** The priority that its rule gave it; {@value EffectSink#NONE} where it has that of its queue. */
     int ownPriority;
+    /** The priority that somebody gave it by hand; {@value EffectSink#NONE} for none. */
+    int urgency;
     /** How much rungs raised it. */
     int raised;
     /** Whether it goes before everybody, since its operator did not reply. */
@@ -92,7 +94,7 @@ final class Chat {
     long botDue;
     /** When the bot takes it back. */
     long backDue;
-    /** The end of the form, or of wrapping up. */
+    /** The end of the form, of wrapping up, or of being set aside. */
     long endDue;
     /** The earliest of these. */
     long due;
@@ -137,6 +139,7 @@ final class Chat {
         colleagueCount = 0;
         sentBy = EffectSink.NONE;
         ownPriority = EffectSink.NONE;
+        urgency = EffectSink.NONE;
         raised = 0;
         movedAt = NEVER;
         moves = 0;
@@ -207,7 +210,18 @@ final class Chat {
     /** Its whole numbers, the last saying how many colleagues take part; for snapshots. */
     int[] figures() {
         return new int[] {
-            queue, operator, sentBy, ownPriority, raised, ways, botMisses, botTurns, rung, moves, colleagueCount
+            queue,
+            operator,
+            sentBy,
+            ownPriority,
+            raised,
+            ways,
+            botMisses,
+            botTurns,
+            rung,
+            moves,
+            urgency,
+            colleagueCount
         };
     }
 
@@ -223,6 +237,7 @@ final class Chat {
         botTurns = from[7];
         rung = from[8];
         moves = from[9];
+        urgency = from[10];
     }
 
     /** What holds of it or not; for snapshots. */

@@ -129,6 +129,8 @@ final class Clockwork {
         } else if (chat.stage == Stage.WRAP_UP) {
             floor.wrappedUp(chat, new Reason.WrapUpOver(floor.lanes[chat.queue].queue.id(), (int)
                     (floor.lanes[chat.queue].wrapUpMillis / 1000)));
+        } else if (chat.stage == Stage.ASIDE) {
+            floor.comeBack(chat, new Reason.BackFromAside(false));
         } else {
             chat.endDue = Chat.NEVER;
             floor.end(
@@ -166,10 +168,10 @@ final class Clockwork {
         floor.tell(Effect.RUNG, chat, why);
         switch (action) {
             case Rung.Action.LowerLevel _, Rung.Action.AddOperators _, Rung.Action.AddMembersOf _ ->
-                reask(chat, loosened(chat.ask(), at, action));
+                floor.reask(chat, loosened(chat.ask(), at, action));
             case Rung.Action.RaisePriority(var by) -> {
                 chat.raised += by;
-                reask(chat, chat.ask());
+                floor.reask(chat, chat.ask());
             }
             case Rung.Action.Say(var text) -> floor.say(chat, text, null, why);
             case Rung.Action.OfferBot _ -> floor.offerWay(chat, Way.BOT, why);
@@ -196,19 +198,6 @@ final class Clockwork {
             before.after(rung, known);
         }
         return known;
-    }
-
-    /** The chat asks for something else, or goes before others; while it is offered that waits for the answer. */
-    void reask(Chat chat, Ask ask) {
-        boolean inLine = chat.stage == Stage.WAITING;
-        if (inLine) {
-            floor.matching.waitsNoMore(chat);
-        }
-        chat.ask(ask);
-        floor.order(chat);
-        if (inLine) {
-            floor.matching.waits(chat);
-        }
     }
 
     void move(Chat chat, int to, @Nullable Reason why) {

@@ -6,6 +6,7 @@ import io.kinetarch.core.plan.Closing;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.Topic;
@@ -31,7 +32,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Dispatcher {
     /** Grows whenever the same calls may give other effects than before, so that nothing logged under older decisions is replayed. */
-    public static final int DECISIONS = 3;
+    public static final int DECISIONS = 4;
 
     private final EffectSink sink;
     private Floor floor;
@@ -288,6 +289,9 @@ public final class Dispatcher {
             if (!answers.isEmpty()) {
                 chat.answered(answers);
             }
+            if (chat.stage == Stage.ASIDE) {
+                floor.comeBack(chat, new Reason.BackFromAside(true));
+            }
             if (chat.stage == Stage.HELD && chat.replyDue == Chat.NEVER) {
                 chat.replyDue = floor.now + floor.timeouts.reply().seconds() * 1000L;
             }
@@ -328,7 +332,7 @@ public final class Dispatcher {
                 case CALL_BACK -> floor.end(chat, Outcome.ASKED_CALL_BACK, why);
                 case BOT -> {
                     if (!chat.stage().waits()) {
-                        return Refusal.withAnother(chat.stage().holder());
+                        return Refusal.withAnother(chat.stage());
                     }
                     floor.leaveQueue(chat, why);
                     chat.ways &= ~way.bit;
@@ -350,10 +354,10 @@ public final class Dispatcher {
         return ways;
     }
 
-    /** The visitor's connection is lost. */
+    /** The visitor's connection is lost; of a chat that is set aside nobody waits for them. */
     public Optional<Refusal> visitorLost(long at, long number) {
         return inChat(at, number, chat -> {
-            if (chat.lostDue == Chat.NEVER) {
+            if (chat.lostDue == Chat.NEVER && chat.stage != Stage.ASIDE) {
                 chat.lostDue = floor.now + floor.timeouts.lost().visitorSeconds() * 1000L;
                 floor.timers.update(chat);
             }
@@ -379,7 +383,7 @@ public final class Dispatcher {
     public Optional<Refusal> understood(long at, long number, @Nullable String topic, double certainty) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
-                return Refusal.withAnother(chat.stage().holder());
+                return Refusal.withAnother(chat.stage());
             }
             if (topic == null || certainty < floor.timeouts.botCertainty()) {
                 entrance.missed(chat);
@@ -410,7 +414,7 @@ public final class Dispatcher {
     public Optional<Refusal> botSays(long at, long number) {
         return inChat(at, number, chat -> {
             if (chat.stage().holder() != Holder.BOT) {
-                return Refusal.withAnother(chat.stage().holder());
+                return Refusal.withAnother(chat.stage());
             }
             floor.tell(Effect.SAID, chat, Floor.BY_BOT);
             floor.visitorIsToAnswer(chat);
@@ -423,7 +427,7 @@ public final class Dispatcher {
     public Optional<Refusal> handOver(long at, long number, Call.Because because) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
-                return Refusal.withAnother(chat.stage().holder());
+                return Refusal.withAnother(chat.stage());
             }
             entrance.handOver(
                     chat,
@@ -441,7 +445,7 @@ public final class Dispatcher {
     public Optional<Refusal> botEnds(long at, long number) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.BOT) {
-                return Refusal.withAnother(chat.stage().holder());
+                return Refusal.withAnother(chat.stage());
             }
             floor.end(chat, Outcome.FINISHED_BY_BOT, Floor.BY_BOT);
             return Optional.empty();
@@ -615,7 +619,7 @@ public final class Dispatcher {
 
     private Optional<Refusal> notInChat(Chat chat, int operator) {
         if (chat.stage != Stage.HELD) {
-            return Refusal.withAnother(chat.stage().holder());
+            return Refusal.withAnother(chat.stage());
         }
         return chat.operator == operator || chat.hasColleague(operator)
                 ? Optional.empty()
@@ -626,7 +630,7 @@ public final class Dispatcher {
     public Optional<Refusal> callIn(long at, long number, int operator) {
         return inChat(at, number, chat -> {
             if (chat.stage != Stage.HELD) {
-                return Refusal.withAnother(chat.stage().holder());
+                return Refusal.withAnother(chat.stage());
             }
             if (chat.operator == operator || chat.hasColleague(operator)) {
                 return Optional.of(new Refusal.InChatAlready(floor.operator(operator)));
@@ -680,6 +684,58 @@ public final class Dispatcher {
     /** Who sent a chat on takes it back, while nobody else has it. */
     public Optional<Refusal> takeBack(long at, long number, int operator) {
         return inChat(at, number, chat -> transfers.takeBack(chat, operator));
+    }
+
+    /** A waiting chat is given to an operator, whomever it may be offered to. */
+    public Optional<Refusal> assign(long at, long number, int operator) {
+        return inChat(at, number, chat -> transfers.assign(chat, operator));
+    }
+
+    /**
+     * The operator who holds a chat sets it aside: their place is free until its time comes or its visitor writes.
+     *
+     * @param until milliseconds since 1970; once it is past, the chat comes back at once
+     */
+    public Optional<Refusal> setAside(long at, long number, int operator, long until) {
+        return inChat(at, number, chat -> {
+            var refusal = notInChat(chat, operator);
+            if (refusal.isPresent()) {
+                return refusal;
+            }
+            if (chat.colleagueCount > 0) {
+                return Optional.of(new Refusal.OthersIn(floor.operator(operator)));
+            }
+            floor.tell(
+                    Effect.SET_ASIDE, chat, floor.told ? new Reason.PutAside(floor.operator(operator), until) : null);
+            floor.release(operator, floor.lanes[chat.queue].weight);
+            chat.stage = Stage.ASIDE;
+            chat.operator = NONE;
+            chat.sentBy = operator;
+            chat.stopClocks();
+            chat.lostDue = Chat.NEVER;
+            chat.endDue = Math.max(until, floor.now);
+            floor.timers.update(chat);
+            return Optional.empty();
+        });
+    }
+
+    /**
+     * Somebody says how urgent a chat is; it goes by that wherever it waits from now on.
+     *
+     * @param priority 0 to {@value Queue#HIGHEST_PRIORITY}
+     */
+    public Optional<Refusal> prioritize(long at, long number, int priority) {
+        return inChat(at, number, chat -> {
+            if (floor.byTarget) {
+                return Optional.of(new Refusal.ByTarget());
+            }
+            chat.urgency = priority;
+            floor.tell(Effect.PRIORITIZED, chat, floor.told ? new Reason.Urgent(priority) : null);
+            if (chat.stage().waits()) {
+                floor.reask(chat, chat.ask());
+            }
+            return Optional.empty();
+        });
     }
 
     /** An operator of a chat ends it. */
@@ -736,10 +792,10 @@ public final class Dispatcher {
         return chat == null ? new int[0] : Arrays.copyOf(chat.colleagues, chat.colleagueCount);
     }
 
-    /** Who sent a chat on that nobody has taken since, and may take it back; {@value EffectSink#NONE} for nobody. */
+    /** Who sent a chat on that nobody has taken since, or set it aside, and may take it back; {@value EffectSink#NONE} for nobody. */
     public int sentBy(long number) {
         Chat chat = floor.chat(number);
-        return chat == null || !chat.stage().waits() ? NONE : chat.sentBy;
+        return chat == null || !(chat.stage().waits() || chat.stage == Stage.ASIDE) ? NONE : chat.sentBy;
     }
 
     /** The queues that an operator has joined for as long as they are here. */

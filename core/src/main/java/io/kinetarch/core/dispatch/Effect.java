@@ -35,5 +35,9 @@ public enum Effect {
     /** An operator gets no more chats until they say that they are there. */
     SET_AWAY,
     /** The operator's place is free again after the chat. */
-    WRAPPED_UP
+    WRAPPED_UP,
+    /** Its operator set it aside: their place is free until it comes back. */
+    SET_ASIDE,
+    /** Somebody said how urgent it is. */
+    PRIORITIZED
 }

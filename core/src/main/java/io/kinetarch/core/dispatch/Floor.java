@@ -188,9 +188,23 @@ final class Floor {
 
     void order(Chat chat) {
         Lane lane = lanes[chat.queue];
-        int base = chat.ownPriority == NONE ? lane.priority : chat.ownPriority;
+        int planned = chat.ownPriority == NONE ? lane.priority : chat.ownPriority;
+        int base = chat.urgency == NONE ? planned : chat.urgency;
         chat.primary =
                 byTarget ? chat.entered + lane.withinMillis : -Math.min(Queue.HIGHEST_PRIORITY, base + chat.raised);
+    }
+
+    /** The chat asks for something else, or goes before others; while it is offered that waits for the answer. */
+    void reask(Chat chat, Ask ask) {
+        boolean inLine = chat.stage == Stage.WAITING;
+        if (inLine) {
+            matching.waitsNoMore(chat);
+        }
+        chat.ask(ask);
+        order(chat);
+        if (inLine) {
+            matching.waits(chat);
+        }
     }
 
     /** The chat comes back to its queue, at the place it had. */
@@ -215,6 +229,28 @@ final class Floor {
         }
         chat.rungBase = now - chat.rungBase;
         chat.stopClocks();
+    }
+
+    /** What was set aside comes back: to whom it was with if they can take it, else to its queue, at the place it had. */
+    void comeBack(Chat chat, Reason why) {
+        int operator = chat.sentBy;
+        if (operator != NONE && staff.isHere(operator) && staff.hasRoom(operator, lanes[chat.queue].weight)) {
+            takeFromAside(chat, operator, why);
+            return;
+        }
+        queueAgain(chat, why, timeouts.rungs().afterReturn());
+        var hours = lanes[chat.queue].hours;
+        if (!hours.isOpen(now)) {
+            var then = hours.set.closing().waiting();
+            atClosing(chat, then, new Reason.ClosingTime(hours.set.id(), then));
+        }
+    }
+
+    void takeFromAside(Chat chat, int operator, Reason why) {
+        staff.take(operator, lanes[chat.queue].weight, now);
+        chat.operator = operator;
+        chat.rungBase = now - chat.rungBase;
+        assign(chat, told ? why : null);
     }
 
     void withdraw(Chat chat, @Nullable Reason why) {

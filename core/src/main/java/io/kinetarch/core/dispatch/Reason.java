@@ -256,6 +256,22 @@ public sealed interface Reason {
     /** An operator took back what they had sent on. */
     record TakenBack(OperatorId operator) implements Reason {}
 
+    /** Somebody gave a waiting chat to an operator. */
+    record Given(OperatorId operator) implements Reason {}
+
+    /**
+     * An operator has set it aside.
+     *
+     * @param until milliseconds since 1970
+     */
+    record PutAside(OperatorId operator, long until) implements Reason {}
+
+    /** What was set aside comes back: its time has come, or its visitor has written. */
+    record BackFromAside(boolean visitorWrote) implements Reason {}
+
+    /** Somebody said how urgent it is. */
+    record Urgent(int priority) implements Reason {}
+
     record LeftQueue(OperatorId operator, QueueId queue) implements Reason {}
 
     record VisitorChose(Way way) implements Reason {}

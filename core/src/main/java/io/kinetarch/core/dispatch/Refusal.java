@@ -32,9 +32,12 @@ public sealed interface Refusal {
     /** The chat is with somebody else than the call takes for granted. */
     record WithAnother(Holder holder) implements Refusal {}
 
-    /** That somebody else holds the chat. */
-    static Optional<Refusal> withAnother(Holder holder) {
-        return Optional.of(new WithAnother(holder));
+    /** The chat is set aside: it is to be taken back first. */
+    record SetAside() implements Refusal {}
+
+    /** That nobody holds the chat who could do it. */
+    static Optional<Refusal> withAnother(Stage stage) {
+        return Optional.of(stage == Stage.ASIDE ? new SetAside() : new WithAnother(stage.holder()));
     }
 
     /** The operator does not take part in the chat. */
@@ -45,6 +48,12 @@ public sealed interface Refusal {
 
     /** The only operator in a chat cannot step out of it. */
     record OnlyOne(OperatorId operator) implements Refusal {}
+
+    /** A chat with several operators in it is not set aside; one of them steps out. */
+    record OthersIn(OperatorId operator) implements Refusal {}
+
+    /** The plan takes the next chat by its target, and no priority changes that. */
+    record ByTarget() implements Refusal {}
 
     /** This way was not offered to the visitor. */
     record WayNotOffered(Way way, Set<Way> offered) implements Refusal {}

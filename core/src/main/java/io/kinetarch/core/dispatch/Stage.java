@@ -12,13 +12,15 @@ public enum Stage {
     OFFERED,
     HELD,
     /** Ended, but its operator's place stays taken. */
-    WRAP_UP;
+    WRAP_UP,
+    /** Its operator has set it aside, and has their place back until then. */
+    ASIDE;
 
     Holder holder() {
         return switch (this) {
             case ASKING, BOT -> Holder.BOT;
             case FORM, WAITING, OFFERED -> Holder.QUEUE;
-            case HELD -> Holder.OPERATOR;
+            case HELD, ASIDE -> Holder.OPERATOR;
             case WRAP_UP -> Holder.NOBODY;
         };
     }

@@ -35,7 +35,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class StateBytes {
     /** Grows with every change of what is written. */
-    private static final int FORMAT = 2;
+    private static final int FORMAT = 3;
 
     private static final List<Stage> STAGES = List.of(Stage.values());
     private static final List<VisitorKind> VISITORS = List.of(VisitorKind.values());

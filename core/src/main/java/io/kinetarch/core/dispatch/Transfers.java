@@ -109,7 +109,7 @@ final class Transfers {
 
     Optional<Refusal> toBot(Chat chat) {
         if (chat.stage != Stage.HELD) {
-            return Refusal.withAnother(chat.stage().holder());
+            return Refusal.withAnother(chat.stage());
         }
         var door = chat.visit().door();
         if (floor.plan.botAt(door).isEmpty()) {
@@ -130,8 +130,16 @@ final class Transfers {
     }
 
     Optional<Refusal> takeBack(Chat chat, int operator) {
-        if (!chat.stage().waits() || chat.sentBy != operator) {
+        boolean aside = chat.stage == Stage.ASIDE;
+        if (!(chat.stage().waits() || aside) || chat.sentBy != operator) {
             return Optional.of(new Refusal.NotToTakeBack(floor.operator(operator)));
+        }
+        if (aside) {
+            var refusal = cannotTake(chat, operator);
+            if (refusal.isEmpty()) {
+                floor.takeFromAside(chat, operator, new Reason.TakenBack(floor.operator(operator)));
+            }
+            return refusal;
         }
         if (!(chat.stage == Stage.OFFERED && chat.operator == operator)) {
             var refusal = cannotTake(chat, operator);
@@ -151,6 +159,28 @@ final class Transfers {
         return Optional.empty();
     }
 
+    Optional<Refusal> assign(Chat chat, int operator) {
+        if (!chat.stage().waits()) {
+            return Refusal.withAnother(chat.stage());
+        }
+        var why = new Reason.Given(floor.operator(operator));
+        if (!(chat.stage == Stage.OFFERED && chat.operator == operator)) {
+            var refusal = cannotTake(chat, operator);
+            if (refusal.isPresent()) {
+                return refusal;
+            }
+            if (chat.stage == Stage.WAITING) {
+                floor.matching.waitsNoMore(chat);
+            } else {
+                floor.withdraw(chat, why);
+            }
+            floor.staff.take(operator, floor.lanes[chat.queue].weight, floor.now);
+            chat.operator = operator;
+        }
+        floor.assign(chat, floor.told ? why : null);
+        return Optional.empty();
+    }
+
     private static String language(Chat chat) {
         return chat.visit().primaryLanguage();
     }
@@ -158,7 +188,7 @@ final class Transfers {
     private static Optional<Refusal> cannotSend(Chat chat) {
         return chat.stage == Stage.HELD || chat.stage == Stage.BOT
                 ? Optional.empty()
-                : Refusal.withAnother(chat.stage().holder());
+                : Refusal.withAnother(chat.stage());
     }
 
     /** Whoever holds a chat lets go of it. */

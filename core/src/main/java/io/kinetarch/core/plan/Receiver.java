@@ -27,6 +27,8 @@ public record Receiver(String service, Set<News> hears) {
         CALL_BACK,
         OFFERED,
         ANSWERED,
-        ENDED
+        ENDED,
+        /** Somebody made a ticket of a chat. It is told to the one whom they chose. */
+        TICKET
     }
 }

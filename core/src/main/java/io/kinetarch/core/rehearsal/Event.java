@@ -27,6 +27,8 @@ public enum Event {
     REMINDED,
     SET_AWAY,
     WRAPPED_UP,
+    SET_ASIDE,
+    PRIORITIZED,
     /** A wish that could not be met: nobody is there. */
     REFUSED,
     ENDED;

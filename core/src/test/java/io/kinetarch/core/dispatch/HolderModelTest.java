@@ -45,6 +45,7 @@ class HolderModelTest {
         WAITING,
         OFFERED,
         HELD,
+        ASIDE,
         OVER
     }
 
@@ -70,6 +71,17 @@ class HolderModelTest {
         return state == null || state.where() == Where.OVER ? null : state;
     }
 
+    /** What was set aside comes back by the visitor's word. */
+    private static @Nullable State written(@Nullable State state) {
+        return state != null && state.where() == Where.ASIDE ? State.of(Where.HELD) : whileItLasts(state);
+    }
+
+    private static @Nullable State given(@Nullable State state) {
+        return state != null && (state.where() == Where.WAITING || state.where() == Where.OFFERED)
+                ? State.of(Where.HELD)
+                : null;
+    }
+
     private static @Nullable State missed(@Nullable State state) {
         if (state == null || state.where() != Where.BOT) {
             return null;
@@ -78,7 +90,7 @@ class HolderModelTest {
     }
 
     private static final List<Act> ACTS = List.of(
-            new Act("visitor says", new Call.Say(CHAT, Party.VISITOR, null, Map.of()), HolderModelTest::whileItLasts),
+            new Act("visitor says", new Call.Say(CHAT, Party.VISITOR, null, Map.of()), HolderModelTest::written),
             new Act("bot says", new Call.Say(CHAT, Party.BOT, null, Map.of()), stays(Where.BOT)),
             new Act("operator says", new Call.Say(CHAT, Party.OPERATOR, ANA, Map.of()), stays(Where.HELD)),
             new Act("bot understood nothing", new Call.Understood(CHAT, null, 0.2), HolderModelTest::missed),
@@ -95,7 +107,10 @@ class HolderModelTest {
                     "bot sends to queue",
                     new Call.TransferToQueue(CHAT, SamplePlan.BOOKING),
                     from(Where.BOT, Where.OFFERED)),
-            new Act("take back", new Call.TakeBack(CHAT, ANA), _ -> null),
+            new Act("take back", new Call.TakeBack(CHAT, ANA), from(Where.ASIDE, Where.HELD)),
+            new Act("set aside", new Call.SetAside(CHAT, ANA, AT + 3_600_000), from(Where.HELD, Where.ASIDE)),
+            new Act("assign", new Call.Assign(CHAT, ANA), HolderModelTest::given),
+            new Act("prioritize", new Call.Prioritize(CHAT, 7), HolderModelTest::whileItLasts),
             new Act("choose the bot", new Call.Choose(CHAT, Way.BOT), _ -> null),
             new Act("step out", new Call.StepOut(CHAT, ANA), _ -> null),
             new Act("bot ends", new Call.End(CHAT, Party.BOT, null), from(Where.BOT, Where.OVER)),
@@ -170,7 +185,7 @@ class HolderModelTest {
             return switch (calls.dispatcher().holder(number)) {
                 case BOT -> Where.BOT;
                 case QUEUE -> calls.dispatcher().isWaiting(number) ? Where.WAITING : Where.OFFERED;
-                case OPERATOR -> Where.HELD;
+                case OPERATOR -> calls.dispatcher().operator(number) == EffectSink.NONE ? Where.ASIDE : Where.HELD;
                 case NOBODY -> Where.OVER;
             };
         }

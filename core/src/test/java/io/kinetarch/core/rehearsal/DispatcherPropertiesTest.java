@@ -7,12 +7,14 @@ import io.kinetarch.core.dispatch.Dispatcher;
 import io.kinetarch.core.dispatch.Effect;
 import io.kinetarch.core.dispatch.Holder;
 import io.kinetarch.core.dispatch.Outcome;
+import io.kinetarch.core.dispatch.Stage;
 import io.kinetarch.core.plan.Plan;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -90,7 +92,7 @@ class DispatcherPropertiesTest {
 
         void act() {
             at += acts.pause();
-            heard.calls.take(at, acts.next(heard.open(), heard::operatorOf));
+            heard.calls.take(at, acts.next(at, heard.open(), heard::operatorOf));
             if (times.nextInt(5) == 0) {
                 heard.calls.dispatcher().passTime(at);
             }
@@ -128,7 +130,8 @@ class DispatcherPropertiesTest {
             var holder = dispatcher.holder(number);
             assertThat(holder == Holder.NOBODY).isEqualTo(outcomes.containsKey(chat));
             assertThat(dispatcher.operator(number) >= 0)
-                    .isEqualTo(holder == Holder.OPERATOR
+                    .isEqualTo((holder == Holder.OPERATOR
+                                    && !dispatcher.stage(number).equals(Optional.of(Stage.ASIDE)))
                             || dispatcher.isOffered(number)
                             || (holder == Holder.NOBODY && dispatcher.operator(number) >= 0));
             if (dispatcher.isWaiting(number)) {

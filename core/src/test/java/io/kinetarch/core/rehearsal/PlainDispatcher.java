@@ -130,6 +130,9 @@ final class PlainDispatcher {
         @Nullable
         Integer own;
 
+        @Nullable
+        Integer urgency;
+
         int raised;
         boolean first;
         long entered;
@@ -176,7 +179,7 @@ final class PlainDispatcher {
         String holder() {
             return switch (stage) {
                 case "asking", "bot" -> "bot";
-                case "held" -> "operator";
+                case "held", "aside" -> "operator";
                 default -> "queue";
             };
         }
@@ -305,7 +308,7 @@ final class PlainDispatcher {
             }
             case Call.HandOver _ -> {
                 if (!talk.stage.equals("bot")) {
-                    return "WithAnother";
+                    return elsewhere(talk);
                 }
                 handOver(talk);
             }
@@ -338,12 +341,25 @@ final class PlainDispatcher {
             case Call.TakeBack(var _, var id) -> {
                 return takeBack(talk, person(id));
             }
+            case Call.Assign(var _, var id) -> {
+                return given(talk, person(id));
+            }
+            case Call.SetAside(var _, var id, var until) -> {
+                return setAside(talk, person(id), until);
+            }
+            case Call.Prioritize(var _, var priority) -> {
+                if (plan.settings().nextChat() == NextChatFrom.TARGET) {
+                    return "ByTarget";
+                }
+                talk.urgency = priority;
+                tell(Effect.PRIORITIZED, talk);
+            }
             case Call.End(var _, var by, var id) -> {
                 if (by == Party.VISITOR) {
                     visitorGoes(talk);
                 } else if (by == Party.BOT) {
                     if (!talk.stage.equals("bot")) {
-                        return "WithAnother";
+                        return elsewhere(talk);
                     }
                     end(talk, Outcome.FINISHED_BY_BOT);
                 } else {
@@ -355,8 +371,11 @@ final class PlainDispatcher {
                     end(talk, Outcome.ENDED_BY_OPERATOR);
                 }
             }
-            case Call.VisitorLost _ ->
-                talk.clocks.putIfAbsent("lost", now + timeouts.lost().visitorSeconds() * 1000L);
+            case Call.VisitorLost _ -> {
+                if (!talk.stage.equals("aside")) {
+                    talk.clocks.putIfAbsent("lost", now + timeouts.lost().visitorSeconds() * 1000L);
+                }
+            }
             case Call.VisitorBack _ -> talk.clocks.remove("lost");
             case Call.Arrive _, Call.WrapUp _ -> throw new IllegalStateException();
         }
@@ -461,6 +480,8 @@ final class PlainDispatcher {
             default -> {
                 if (talk.stage.equals("wrap")) {
                     wrappedUp(talk);
+                } else if (talk.stage.equals("aside")) {
+                    comesBack(talk);
                 } else {
                     end(talk, Outcome.TURNED_AWAY);
                 }
@@ -607,6 +628,9 @@ final class PlainDispatcher {
         talk.clocks.remove("silence");
         tell(Effect.SAID, talk);
         talk.answers.putAll(answers);
+        if (talk.stage.equals("aside")) {
+            comesBack(talk);
+        }
         if (talk.stage.equals("held")) {
             talk.clocks.putIfAbsent("reply", now + timeouts.reply().seconds() * 1000L);
         }
@@ -645,7 +669,7 @@ final class PlainDispatcher {
             return "WayNotOffered";
         }
         if (way == Way.BOT && !talk.waits()) {
-            return "WithAnother";
+            return elsewhere(talk);
         }
         switch (way) {
             case MESSAGE -> end(talk, Outcome.LEFT_MESSAGE);
@@ -670,7 +694,7 @@ final class PlainDispatcher {
 
     private String toBotAgain(Talk talk) {
         if (!talk.stage.equals("held")) {
-            return "WithAnother";
+            return elsewhere(talk);
         }
         if (plan.bots().stream()
                 .noneMatch(bot -> bot.doors().contains(talk.door().id()))) {
@@ -702,7 +726,7 @@ final class PlainDispatcher {
 
     private String botSays(Talk talk) {
         if (!talk.holder().equals("bot")) {
-            return "WithAnother";
+            return elsewhere(talk);
         }
         tell(Effect.SAID, talk);
         visitorIsToAnswer(talk);
@@ -711,7 +735,7 @@ final class PlainDispatcher {
 
     private String understood(Talk talk, @Nullable String topic, double certainty) {
         if (!talk.stage.equals("bot")) {
-            return "WithAnother";
+            return elsewhere(talk);
         }
         if (topic == null || certainty < timeouts.botCertainty()) {
             var most = plan.handoffAt(talk.door()).misses();
@@ -927,7 +951,7 @@ final class PlainDispatcher {
     }
 
     private static int priority(Talk talk) {
-        Integer own = talk.own;
+        Integer own = talk.urgency == null ? talk.own : talk.urgency;
         return Math.min(9, (own == null ? talk.queue().priority() : own) + talk.raised);
     }
 
@@ -1155,7 +1179,7 @@ final class PlainDispatcher {
 
     private String notIn(Talk talk, Person person) {
         if (!talk.stage.equals("held")) {
-            return "WithAnother";
+            return elsewhere(talk);
         }
         return talk.operator == person || talk.colleagues.contains(person) ? "" : "NotInChat";
     }
@@ -1179,7 +1203,7 @@ final class PlainDispatcher {
 
     private String callIn(Talk talk, Person person) {
         if (!talk.stage.equals("held")) {
-            return "WithAnother";
+            return elsewhere(talk);
         }
         if (notIn(talk, person).isEmpty()) {
             return "InChatAlready";
@@ -1201,7 +1225,74 @@ final class PlainDispatcher {
         return hasRoom(person, queue) ? "" : "NoRoom";
     }
 
+    private static String elsewhere(Talk talk) {
+        return talk.stage.equals("aside") ? "SetAside" : "WithAnother";
+    }
+
+    private String given(Talk talk, Person person) {
+        if (!talk.waits()) {
+            return elsewhere(talk);
+        }
+        if (talk.operator != person) {
+            String refusal = cannotTake(talk.queue(), person);
+            if (!refusal.isEmpty()) {
+                return refusal;
+            }
+            if (talk.stage.equals("offered")) {
+                withdraw(talk);
+            }
+            changed(person);
+            talk.operator = person;
+        }
+        assign(talk);
+        return "";
+    }
+
+    private String setAside(Talk talk, Person person, long until) {
+        String refusal = notIn(talk, person);
+        if (!refusal.isEmpty()) {
+            return refusal;
+        }
+        if (!talk.colleagues.isEmpty()) {
+            return "OthersIn";
+        }
+        tell(Effect.SET_ASIDE, talk);
+        changed(person);
+        talk.operator = null;
+        talk.sentBy = person;
+        talk.stage = "aside";
+        talk.clocks.clear();
+        talk.clocks.put("end", Math.max(now, until));
+        return "";
+    }
+
+    private void comesBack(Talk talk) {
+        var person = talk.sentBy;
+        if (person != null && cannotTake(talk.queue(), person).isEmpty()) {
+            fromAside(talk, person);
+            return;
+        }
+        queueAgain(talk, timeouts.rungs().afterReturn());
+        if (!isOpen(plan.hoursOf(talk.queue()))) {
+            atClosing(talk, plan.hoursOf(talk.queue()).closing().waiting());
+        }
+    }
+
+    private void fromAside(Talk talk, Person person) {
+        changed(person);
+        talk.operator = person;
+        talk.rungBase = now - talk.rungBase;
+        assign(talk);
+    }
+
     private String takeBack(Talk talk, Person person) {
+        if (talk.stage.equals("aside") && talk.sentBy == person) {
+            String refusal = cannotTake(talk.queue(), person);
+            if (refusal.isEmpty()) {
+                fromAside(talk, person);
+            }
+            return refusal;
+        }
         if (!talk.waits() || talk.sentBy != person) {
             return "NotToTakeBack";
         }
@@ -1223,7 +1314,7 @@ final class PlainDispatcher {
     // Sent on
 
     private String cannotSend(Talk talk) {
-        return talk.stage.equals("held") || talk.stage.equals("bot") ? "" : "WithAnother";
+        return talk.stage.equals("held") || talk.stage.equals("bot") ? "" : elsewhere(talk);
     }
 
     private String toQueue(Talk talk, Queue to) {

@@ -43,16 +43,17 @@ final class RandomActs {
     /**
      * The next act.
      *
+     * @param now milliseconds since 1970
      * @param chats that are not over, with the operator who holds each or is offered it
      */
-    Call next(List<String> chats, Function<String, Optional<OperatorId>> operatorOf) {
+    Call next(long now, List<String> chats, Function<String, Optional<OperatorId>> operatorOf) {
         if (chats.isEmpty() || (chats.size() < 40 && random.nextInt(4) == 0)) {
             return arrive();
         }
         String chat = chats.get(random.nextInt(chats.size()));
         var has = operatorOf.apply(chat);
         OperatorId operator = random.nextInt(6) == 0 ? operator() : has.orElseGet(this::operator);
-        return switch (random.nextInt(42)) {
+        return switch (random.nextInt(46)) {
             case 0, 1, 2, 3 -> new Call.Present(operator());
             case 4 -> new Call.Away(operator());
             case 5 -> random.nextInt(3) == 0 ? new Call.Gone(operator()) : new Call.Present(operator());
@@ -96,6 +97,9 @@ final class RandomActs {
             case 36 -> new Call.TakeBack(chat, operator());
             case 37 -> new Call.End(chat, Party.OPERATOR, operator);
             case 38 -> new Call.VisitorLost(chat);
+            case 42 -> new Call.Assign(chat, operator());
+            case 43 -> new Call.Prioritize(chat, random.nextInt(10));
+            case 44, 45 -> new Call.SetAside(chat, operator, now + 1000L * (random.nextInt(90) - 5));
             case 39 -> new Call.Pause(door());
             case 40 -> random.nextInt(5) == 0 ? new Call.PassTime() : new Call.Resume(door());
             default -> random.nextBoolean() ? new Call.VisitorBack(chat) : new Call.WrapUp(chat, operator);

@@ -26,7 +26,7 @@ class SecondOpinionTest {
         long at = RandomPlans.FROM.toEpochMilli();
         for (int i = 0; i < ACTS; i++) {
             at += acts.pause();
-            var act = acts.next(heard.open(), heard::operatorOf);
+            var act = acts.next(at, heard.open(), heard::operatorOf);
             String refusal = heard.calls
                     .take(at, act)
                     .map(refused -> refused.getClass().getSimpleName())

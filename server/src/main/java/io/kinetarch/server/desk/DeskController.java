@@ -1,6 +1,7 @@
 package io.kinetarch.server.desk;
 
 import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.ReplyDrafts;
@@ -13,6 +14,9 @@ import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.VisitWords;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -29,6 +33,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/plans/{plan}/desk")
 class DeskController {
+    private static final Duration LONGEST_ASIDE = Duration.ofDays(1);
+    private static final int LONGEST_REASON = 40;
+
     private final DeskPeople people;
     private final Desks desks;
     private final LiveCalls calls;
@@ -36,6 +43,7 @@ class DeskController {
     private final BotParts bots;
     private final Passing passing;
     private final CannedReplies canned;
+    private final Clock clock;
 
     DeskController(
             DeskPeople people,
@@ -44,7 +52,8 @@ class DeskController {
             ReplyDrafts drafts,
             BotParts bots,
             Passing passing,
-            CannedReplies canned) {
+            CannedReplies canned,
+            Clock clock) {
         this.people = people;
         this.desks = desks;
         this.calls = calls;
@@ -52,6 +61,7 @@ class DeskController {
         this.bots = bots;
         this.passing = passing;
         this.canned = canned;
+        this.clock = clock;
     }
 
     /** Whether an operator is there. */
@@ -61,7 +71,18 @@ class DeskController {
         gone
     }
 
-    record PresenceWish(State state) {}
+    /**
+     * Whether an operator is there.
+     *
+     * @param reason why they are away, in a few words; null for none
+     */
+    record PresenceWish(State state, @Nullable String reason) {}
+
+    /** When a chat that is set aside comes back, unless its visitor writes before. */
+    record AsideWish(Instant until) {}
+
+    /** How urgent a chat is, 0 to 9. */
+    record PriorityWish(int priority) {}
 
     /**
      * A reply, under a key made by its sender.
@@ -97,15 +118,14 @@ class DeskController {
     Desk presence(
             @PathVariable String plan, @RequestBody PresenceWish wish, @AuthenticationPrincipal SignedIn account) {
         var operator = people.operator(plan, account);
+        String id = operator.id().value();
         calls.make(
                 plan,
-                Wish.by(
-                        switch (wish.state()) {
-                            case present -> CallKind.PRESENT;
-                            case away -> CallKind.AWAY;
-                            case gone -> CallKind.GONE;
-                        },
-                        operator.id().value()));
+                switch (wish.state()) {
+                    case present -> Wish.by(CallKind.PRESENT, id);
+                    case away -> Wish.away(id, reason(wish.reason()));
+                    case gone -> Wish.by(CallKind.GONE, id);
+                });
         return desks.desk(plan, operator);
     }
 
@@ -255,6 +275,69 @@ class DeskController {
         calls.make(
                 plan,
                 Wish.in(chat, CallKind.CALL_IN, in(plan, chat, account).id().value(), wish.operator()));
+    }
+
+    /** Sets a chat aside: its place is free until then, or until the visitor writes. */
+    @PostMapping("/chats/{chat}/aside")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setAside(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody AsideWish wish,
+            @AuthenticationPrincipal SignedIn account) {
+        var operator = in(plan, chat, account);
+        var from = clock.instant();
+        if (!wish.until().isAfter(from) || wish.until().isAfter(from.plus(LONGEST_ASIDE))) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT, "/until", "A chat is set aside until an instant within the next 24 hours.");
+        }
+        calls.make(
+                plan,
+                Wish.in(
+                        chat,
+                        CallKind.SET_ASIDE,
+                        operator.id().value(),
+                        Long.toString(wish.until().toEpochMilli())));
+    }
+
+    /** Says how urgent a chat is, whatever its rule and its queue say. */
+    @PostMapping("/chats/{chat}/priority")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void prioritize(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody PriorityWish wish,
+            @AuthenticationPrincipal SignedIn account) {
+        var operator = in(plan, chat, account);
+        calls.make(plan, Wish.in(chat, CallKind.PRIORITIZE, operator.id().value(), priority(wish.priority())));
+    }
+
+    /** Takes a waiting chat of a queue that the operator takes chats of, without being offered it. */
+    @PostMapping("/chats/{chat}/take")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void take(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        var operator = people.operator(plan, account);
+        desks.mayTake(plan, chat, operator);
+        String id = operator.id().value();
+        calls.make(plan, Wish.in(chat, CallKind.ASSIGN, id, id));
+    }
+
+    private static String priority(int priority) {
+        if (priority < 0 || priority > Queue.HIGHEST_PRIORITY) {
+            throw new Refusal(Kind.INVALID_DOCUMENT, "/priority", "A priority is 0 to " + Queue.HIGHEST_PRIORITY + ".");
+        }
+        return Integer.toString(priority);
+    }
+
+    private static @Nullable String reason(@Nullable String given) {
+        if (given == null || given.isBlank()) {
+            return null;
+        }
+        if (given.strip().length() > LONGEST_REASON) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT, "/reason", "Say why in at most " + LONGEST_REASON + " characters.");
+        }
+        return given.strip();
     }
 
     private void act(String plan, long chat, CallKind kind, SignedIn account) {

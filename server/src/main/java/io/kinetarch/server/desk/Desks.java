@@ -21,6 +21,13 @@ import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.live.SaidFile;
+import io.kinetarch.server.margin.Margins;
+import io.kinetarch.server.margin.Margins.Margin;
+import io.kinetarch.server.margin.Margins.Mention;
+import io.kinetarch.server.outgoing.Tickets;
+import io.kinetarch.server.outgoing.Tickets.Ticket;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.LivePlans;
 import io.kinetarch.server.visit.TakenQueues;
 import java.time.Clock;
@@ -44,7 +51,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class Desks {
     private static final int MOST_ENTRIES = 1000;
     private static final int MOST_GIVEN = 10_000;
-    private static final StoredOperator NOT_YET = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
+    private static final StoredOperator NOT_YET = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
 
     private final LivePlans plans;
     private final TakenQueues queues;
@@ -52,6 +59,8 @@ public class Desks {
     private final Passing passing;
     private final BotParts bots;
     private final Letters letters;
+    private final Margins margins;
+    private final Tickets tickets;
     private final JsonMapper json;
     private final Clock clock;
     private final Cache<String, Given> given = Caffeine.newBuilder()
@@ -66,6 +75,8 @@ public class Desks {
             Passing passing,
             BotParts bots,
             Letters letters,
+            Margins margins,
+            Tickets tickets,
             JsonMapper json,
             Clock clock) {
         this.plans = plans;
@@ -79,6 +90,8 @@ public class Desks {
         });
         this.bots = bots;
         this.letters = letters;
+        this.margins = margins;
+        this.tickets = tickets;
         this.json = json;
         this.clock = clock;
     }
@@ -91,12 +104,16 @@ public class Desks {
      * @param since when; null before the first time
      * @param replySeconds within which a visitor is to be answered
      * @param acceptSeconds within which an offer is to be accepted
+     * @param reason why they are away, in their words; null for none
      * @param sentOn what the operator sent on and nobody has taken yet
+     * @param aside what the operator has set aside
+     * @param mentions notes for the operator that they have not seen
      */
     public record Desk(
             Instant at,
             DeskSelf self,
             String state,
+            @Nullable String reason,
             @Nullable Instant since,
             int inUse,
             int replySeconds,
@@ -105,6 +122,8 @@ public class Desks {
             List<WaitingChat> waiting,
             List<Colleague> colleagues,
             List<SentOn> sentOn,
+            List<AsideChat> aside,
+            List<Mention> mentions,
             List<DeskQueue> queues,
             List<DeskSkill> skills) {}
 
@@ -128,6 +147,7 @@ public class Desks {
      * @param transfers queues that it may be sent to
      * @param bot what the door's bot has to tell; null for nothing
      * @param earlier the conversation that the visitor goes on with, having come by the link in a mail
+     * @param margin what colleagues put beside it
      * @param fills what stands for placeholders of replies kept ready
      */
     public record Place(
@@ -158,7 +178,9 @@ public class Desks {
             @Nullable BotPart bot,
             List<EarlierLine> earlier,
             boolean takesFiles,
-            Map<String, String> fills) {}
+            Map<String, String> fills,
+            Margin margin,
+            List<Ticket> tickets) {}
 
     /** Something that is known of the visitor. */
     public record VisitorFact(String name, String value) {}
@@ -191,7 +213,21 @@ public class Desks {
     public record WaitingChat(
             long chat, String queue, String queueName, String language, Instant since, boolean offered, boolean mine) {}
 
-    public record Colleague(String id, String name, String state, int inUse, int capacity, List<String> languages) {}
+    public record Colleague(
+            String id,
+            String name,
+            String state,
+            @Nullable String reason,
+            int inUse,
+            int capacity,
+            List<String> languages) {}
+
+    /**
+     * A chat that the operator has set aside.
+     *
+     * @param until when it comes back, unless its visitor writes before
+     */
+    public record AsideChat(long chat, @Nullable String visitor, String queueName, Instant until) {}
 
     /** A chat that the operator sent on and may take back. */
     public record SentOn(
@@ -222,6 +258,29 @@ public class Desks {
                 .map(StoredChat::doorId);
     }
 
+    /**
+     * @throws Refusal if a chat does not wait, or waits in a queue of which the operator takes none
+     */
+    void mayTake(String planId, long chat, Operator operator) {
+        var plan = plans.live(planId).plan();
+        var stored = chats.operators(planId).stream()
+                .filter(one -> one.operatorId().equals(operator.id().value()))
+                .findFirst()
+                .orElse(NOT_YET);
+        var found = chats.chat(planId, chat)
+                .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "There is no chat " + chat + "."));
+        String queue = String.valueOf(found.queueId());
+        if (!queues.now(plan, operator, stored).contains(queue)) {
+            throw new Refusal(
+                    Kind.NOT_POSSIBLE,
+                    "You take no chats of "
+                            + Element.find(plan.queues(), queue)
+                                    .map(Element::name)
+                                    .orElse("its queue")
+                            + " now. Join that queue first, under “takes from”.");
+        }
+    }
+
     /** Notes how far an operator's side has got a chat, and how far they have read it. */
     void mark(String planId, long chat, int got, int read) {
         chats.operatorMarks(planId, chat, got, read);
@@ -242,7 +301,12 @@ public class Desks {
                         chats.waiting(planId),
                         chat -> given(planId, chat),
                         chat -> bots.of(planId, plan, chat.id(), chat.doorId()),
-                        chat -> letters.earlier(planId, chat)));
+                        chat -> letters.earlier(planId, chat),
+                        new Beside(
+                                chats.asideOf(planId, operator.id().value()),
+                                margins.mentions(planId, operator),
+                                chat -> margins.of(planId, chat),
+                                chat -> tickets.of(planId, chat))));
     }
 
     /** A chat and what happened in it. */
@@ -264,10 +328,30 @@ public class Desks {
             List<StoredChat> waiting,
             LongFunction<Given> given,
             Function<StoredChat, Optional<BotPart>> bot,
-            LongFunction<List<EarlierLine>> earlier) {}
+            LongFunction<List<EarlierLine>> earlier,
+            Beside beside) {}
+
+    /**
+     * What stands beside the chats of a desk.
+     *
+     * @param aside chats that the operator has set aside
+     * @param mentions notes for the operator
+     * @param margin what colleagues put beside a chat
+     * @param tickets that were made of a chat
+     */
+    public record Beside(
+            List<StoredChat> aside,
+            List<Mention> mentions,
+            LongFunction<Margin> margin,
+            LongFunction<List<Ticket>> tickets) {
+        /** Nothing, where nothing is kept. */
+        public static final Beside NOTHING =
+                new Beside(List.of(), List.of(), _ -> new Margin(List.of(), List.of()), _ -> List.of());
+    }
 
     /** What is known of a chat besides what happened in it. */
-    private record Known(Given given, Optional<BotPart> bot, List<EarlierLine> earlier) {}
+    private record Known(
+            Given given, Optional<BotPart> bot, List<EarlierLine> earlier, Margin margin, List<Ticket> tickets) {}
 
     /** The desk of an operator of a plan. */
     public Desk desk(Plan plan, Operator operator, Floor floor) {
@@ -288,6 +372,7 @@ public class Desks {
                                 .max()
                                 .orElse(1)),
                 self.state(),
+                self.reason(),
                 self.operatorId().isEmpty() ? null : self.since(),
                 self.inUse(),
                 timeouts.reply().seconds(),
@@ -299,7 +384,13 @@ public class Desks {
                                 new Known(
                                         floor.given().apply(talk.chat().id()),
                                         floor.bot().apply(talk.chat()),
-                                        floor.earlier().apply(talk.chat().id())),
+                                        floor.earlier().apply(talk.chat().id()),
+                                        floor.beside()
+                                                .margin()
+                                                .apply(talk.chat().id()),
+                                        floor.beside()
+                                                .tickets()
+                                                .apply(talk.chat().id())),
                                 0,
                                 talk.entries()))
                         .toList(),
@@ -313,6 +404,16 @@ public class Desks {
                         .filter(chat -> operator.id().value().equals(chat.sentBy()))
                         .map(chat -> sentOn(plan, chat, floor.given().apply(chat.id())))
                         .toList(),
+                floor.beside().aside().stream()
+                        .map(chat -> new AsideChat(
+                                chat.id(),
+                                visitor(plan, chat, floor.given().apply(chat.id())),
+                                Element.find(plan.queues(), chat.queueId())
+                                        .map(Element::name)
+                                        .orElse(""),
+                                Optional.ofNullable(chat.offerUntil()).orElse(floor.at())))
+                        .toList(),
+                floor.beside().mentions(),
                 plan.queues().stream()
                         .map(queue -> new DeskQueue(
                                 queue.id().value(),
@@ -350,7 +451,9 @@ public class Desks {
         var known = new Known(
                 given(planId, chat.id()),
                 bots.of(planId, plan, chat.id(), chat.doorId()),
-                letters.earlier(planId, chat.id()));
+                letters.earlier(planId, chat.id()),
+                margins.of(planId, chat.id()),
+                tickets.of(planId, chat.id()));
         return place(plan, chat, known, from, entries);
     }
 
@@ -409,7 +512,9 @@ public class Desks {
                 Element.find(plan.doors(), chat.doorId())
                         .filter(door -> door.files() != null)
                         .isPresent(),
-                fills(plan, chat, given));
+                fills(plan, chat, given),
+                known.margin(),
+                known.tickets());
     }
 
     private static Map<String, String> fills(Plan plan, StoredChat chat, Given given) {
@@ -462,6 +567,7 @@ public class Desks {
                 operator.id().value(),
                 operator.name(),
                 stored.state(),
+                stored.reason(),
                 stored.inUse(),
                 operator.capacity(),
                 operator.languages().stream().map(spoken -> spoken.language()).toList());

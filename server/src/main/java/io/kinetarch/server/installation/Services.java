@@ -3,6 +3,7 @@ package io.kinetarch.server.installation;
 import io.kinetarch.core.plan.ServiceQuestion;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
@@ -29,6 +30,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 @EnableConfigurationProperties(Installation.class)
 public class Services {
+    private static final int MOST_READ = 16 * 1024;
     private static final Logger LOG = LoggerFactory.getLogger(Services.class);
     private static final int MOST_BYTES = 16 * 1024;
     private static final int MOST_VALUES = 20;
@@ -98,32 +100,57 @@ public class Services {
     }
 
     /**
+     * What came of telling.
+     *
+     * @param trouble why it was not taken; null where it was
+     * @param answer the beginning of what was answered; null where nothing came
+     */
+    public record Taken(@Nullable String trouble, @Nullable String answer) {
+        static Taken not(String trouble) {
+            return new Taken(trouble, null);
+        }
+    }
+
+    /**
      * Tells a service something, and waits so long until it has taken it.
      *
      * @param body JSON
-     * @return why it did not take it; none where it did
      */
-    public Optional<String> tell(String name, int seconds, String body) {
+    public Taken tell(String name, int seconds, String body) {
         var service = installation.services().get(name);
         if (service == null) {
-            return Optional.of("This installation knows no service \"" + name
+            return Taken.not("This installation knows no service \"" + name
                     + "\". Its administrator adds one as kinetarch.installation.services." + name + ".");
         }
-        var answer = client.sendAsync(signed(service, seconds, body), BodyHandlers.discarding());
+        var answer = client.sendAsync(signed(service, seconds, body), BodyHandlers.ofInputStream())
+                .thenApply(response -> {
+                    int status = response.statusCode();
+                    String said = beginning(response.body());
+                    return status / 100 == 2
+                            ? new Taken(null, said)
+                            : Taken.not("It answered with status " + status + ".");
+                });
         try {
-            int status = answer.get(seconds, TimeUnit.SECONDS).statusCode();
-            return status / 100 == 2 ? Optional.empty() : Optional.of("It answered with status " + status + ".");
+            return answer.get(seconds, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            return Optional.of("It was not waited for.");
+            return Taken.not("It was not waited for.");
         } catch (TimeoutException e) {
             answer.cancel(true);
-            return Optional.of(late(seconds));
+            return Taken.not(late(seconds));
         } catch (ExecutionException e) {
             if (e.getCause() instanceof HttpTimeoutException) {
-                return Optional.of(late(seconds));
+                return Taken.not(late(seconds));
             }
-            return Optional.of("It cannot be reached at " + service.address() + ": " + e.getCause());
+            return Taken.not("It cannot be reached at " + service.address() + ": " + e.getCause());
+        }
+    }
+
+    private static String beginning(InputStream body) {
+        try (body) {
+            return new String(body.readNBytes(MOST_READ), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 

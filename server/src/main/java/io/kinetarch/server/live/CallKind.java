@@ -54,6 +54,11 @@ public enum CallKind {
     CALL_IN((call, _) -> new Call.CallIn(chat(call), new OperatorId(detail(call)))),
     STEP_OUT((call, _) -> new Call.StepOut(chat(call), operator(call))),
     TAKE_BACK((call, _) -> new Call.TakeBack(chat(call), operator(call))),
+    /** A waiting chat is given to the operator of the detail. */
+    ASSIGN((call, _) -> new Call.Assign(chat(call), new OperatorId(detail(call)))),
+    /** Until when is the detail, in milliseconds since 1970. */
+    SET_ASIDE((call, _) -> new Call.SetAside(chat(call), operator(call), Long.parseLong(detail(call)))),
+    PRIORITIZE((call, _) -> new Call.Prioritize(chat(call), Integer.parseInt(detail(call)))),
     OPERATOR_ENDS((call, _) -> new Call.End(chat(call), Party.OPERATOR, operator(call))),
     WRAP_UP((call, _) -> new Call.WrapUp(chat(call), operator(call))),
     /** How the visitor found the chat, once it has ended; the mark is the detail. Nothing for the dispatcher, for whom time passes. */

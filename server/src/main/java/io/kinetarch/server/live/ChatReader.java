@@ -17,7 +17,8 @@ public interface ChatReader {
      * A chat as it stands.
      *
      * @param stage one of the dispatcher's; OVER once nothing is left of it, null before it has it
-     * @param sentBy who may take it back, having sent it on; null for nobody
+     * @param sentBy who may take it back, having sent it on or set it aside; null for nobody
+     * @param offerUntil until when it is offered to its operator, or set aside; null while it is neither
      * @param colleagues, ways and asked joined by commas
      * @param entries number of the newest entry
      */
@@ -150,6 +151,10 @@ public interface ChatReader {
     @Select(CHAT + " and stage <> 'OVER' and (operator_id = #{operator} or #{operator} = any(colleagues)) order by id")
     List<StoredChat> chatsOf(String planId, String operator);
 
+    /** Chats that an operator has set aside. */
+    @Select(CHAT + " and stage = 'ASIDE' and sent_by = #{operator} order by offer_until, id")
+    List<StoredChat> asideOf(String planId, String operator);
+
     @Select(CHAT + " and stage in ('WAITING', 'OFFERED') order by queued_at, id")
     List<StoredChat> waiting(String planId);
 
@@ -189,10 +194,18 @@ public interface ChatReader {
     /**
      * An operator as the dispatcher has them.
      *
+     * @param reason why they are away, in their words; null for none
      * @param joined, parted queues joined and left for as long as they are here, joined by commas
      */
     record StoredOperator(
-            String operatorId, String state, Instant since, int inUse, int chats, String joined, String parted) {
+            String operatorId,
+            String state,
+            @Nullable String reason,
+            Instant since,
+            int inUse,
+            int chats,
+            String joined,
+            String parted) {
         public List<String> joinedList() {
             return list(joined);
         }
@@ -203,7 +216,7 @@ public interface ChatReader {
     }
 
     @Select("""
-            select operator_id, state, since, in_use, chats, array_to_string(joined, ',') as joined,
+            select operator_id, state, reason, since, in_use, chats, array_to_string(joined, ',') as joined,
                    array_to_string(parted, ',') as parted
             from live_operator where plan_id = #{planId} order by operator_id""")
     List<StoredOperator> operators(String planId);

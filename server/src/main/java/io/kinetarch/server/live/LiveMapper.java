@@ -257,13 +257,13 @@ interface LiveMapper {
     void updateChats(String planId, String rows);
 
     @Insert("""
-            insert into live_operator (plan_id, operator_id, state, since, in_use, chats, joined, parted)
-            select #{planId}, "operatorId", state, since, "inUse", chats,
+            insert into live_operator (plan_id, operator_id, state, reason, since, in_use, chats, joined, parted)
+            select #{planId}, "operatorId", state, reason, since, "inUse", chats,
                    array(select jsonb_array_elements_text(joined)), array(select jsonb_array_elements_text(parted))
             from jsonb_to_recordset(#{rows}::jsonb) as r(
-                "operatorId" text, state text, since timestamptz, "inUse" int, chats int, joined jsonb, parted jsonb)
+                "operatorId" text, state text, reason text, since timestamptz, "inUse" int, chats int, joined jsonb, parted jsonb)
             on conflict (plan_id, operator_id)
-            do update set state = excluded.state, since = excluded.since, in_use = excluded.in_use, chats = excluded.chats,
+            do update set state = excluded.state, reason = excluded.reason, since = excluded.since, in_use = excluded.in_use, chats = excluded.chats,
                           joined = excluded.joined, parted = excluded.parted""")
     void storeOperators(String planId, String rows);
 

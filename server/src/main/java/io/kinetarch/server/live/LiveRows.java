@@ -82,14 +82,15 @@ record LiveRows(
     record OperatorRow(
             String operatorId,
             String state,
+            @Nullable String reason,
             Instant since,
             int inUse,
             int chats,
             List<String> joined,
             List<String> parted) {
         /** One of whom nothing is known yet but whether they are here. */
-        static OperatorRow of(String operatorId, String state, Instant since) {
-            return new OperatorRow(operatorId, state, since, -1, -1, List.of(), List.of());
+        static OperatorRow of(String operatorId, String state, @Nullable String reason, Instant since) {
+            return new OperatorRow(operatorId, state, reason, since, -1, -1, List.of(), List.of());
         }
     }
 

@@ -37,6 +37,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -190,7 +191,8 @@ final class Run implements EffectSink {
             open.put(chat.id(), known);
         }
         operators.clear();
-        stored.forEach(operator -> stands(operator.operatorId(), operator.state(), operator.since()));
+        stored.forEach(
+                operator -> stands(operator.operatorId(), operator.state(), operator.reason(), operator.since()));
     }
 
     /** Takes a call; what comes of it is in {@link #collect}. */
@@ -219,9 +221,9 @@ final class Run implements EffectSink {
         }
         var chat = id == null ? null : open.get(id);
         switch (act) {
-            case Call.Present(var operator) -> stands(operator.value(), PRESENT, call.at());
-            case Call.Away(var operator) -> stands(operator.value(), AWAY, call.at());
-            case Call.Gone(var operator) -> stands(operator.value(), GONE, call.at());
+            case Call.Present(var operator) -> stands(operator.value(), PRESENT, null, call.at());
+            case Call.Away(var operator) -> stands(operator.value(), AWAY, call.detail(), call.at());
+            case Call.Gone(var operator) -> stands(operator.value(), GONE, null, call.at());
             case Call.Say say
             when chat != null ->
                 chat.asked.removeIf(asked ->
@@ -259,10 +261,11 @@ final class Run implements EffectSink {
         touched.addAll(open.keySet());
     }
 
-    private void stands(String operator, String state, Instant at) {
+    /** How an operator stands from now on; one who is away for another reason than before is away since now. */
+    private void stands(String operator, String state, @Nullable String reason, Instant at) {
         var before = operators.get(operator);
-        if (before == null || !before.state().equals(state)) {
-            operators.put(operator, OperatorRow.of(operator, state, at));
+        if (before == null || !before.state().equals(state) || !Objects.equals(before.reason(), reason)) {
+            operators.put(operator, OperatorRow.of(operator, state, reason, at));
         }
     }
 
@@ -285,7 +288,7 @@ final class Run implements EffectSink {
     @Override
     public void happened(long atMillis, Effect effect, long number, int operator, int queue, @Nullable Reason reason) {
         if (effect == Effect.SET_AWAY) {
-            calls.operator(operator).ifPresent(who -> stands(who.value(), AWAY, Instant.ofEpochMilli(atMillis)));
+            calls.operator(operator).ifPresent(who -> stands(who.value(), AWAY, null, Instant.ofEpochMilli(atMillis)));
         }
         if (number == NONE) {
             return;
@@ -310,7 +313,15 @@ final class Run implements EffectSink {
                     chat.asked.add(asker.kind() + "/" + asker.value() + "/" + question.value());
                 }
             }
-            default -> chat.offerUntil = effect == Effect.SAID ? chat.offerUntil : null;
+            case SET_ASIDE -> {
+                if (reason instanceof Reason.PutAside(var _, var until)) {
+                    chat.offerUntil = Instant.ofEpochMilli(until);
+                }
+            }
+            case SAID, PRIORITIZED -> {
+                // an offer goes on
+            }
+            default -> chat.offerUntil = null;
         }
         entry(id, chat, at, Event.valueOf(effect.name()), operator, queue, reason);
     }
@@ -470,10 +481,11 @@ final class Run implements EffectSink {
             if (before == null && dispatcher.chats(i) == 0) {
                 continue;
             }
-            var last = before == null ? OperatorRow.of(id, GONE, Instant.EPOCH) : before;
+            var last = before == null ? OperatorRow.of(id, GONE, null, Instant.EPOCH) : before;
             var now = new OperatorRow(
                     id,
                     last.state(),
+                    last.reason(),
                     last.since(),
                     dispatcher.inUse(i),
                     dispatcher.chats(i),
@@ -533,7 +545,11 @@ final class Run implements EffectSink {
             return;
         }
         String queue = chat.queueId();
-        String operator = "HELD".equals(chat.stage()) ? chat.operatorId() : null;
+        String operator = switch (chat.stage()) {
+            case "HELD" -> chat.operatorId();
+            case "ASIDE" -> chat.sentBy();
+            case null, default -> null;
+        };
         calls.adopt(
                 by.at().toEpochMilli(),
                 Long.toString(chat.id()),

@@ -99,6 +99,7 @@ public final class UnstoredRun {
                         .map(operator -> new StoredOperator(
                                 operator.operatorId(),
                                 operator.state(),
+                                operator.reason(),
                                 operator.since(),
                                 operator.inUse(),
                                 operator.chats(),

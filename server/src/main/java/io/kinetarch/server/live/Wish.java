@@ -52,6 +52,20 @@ public record Wish(
         return new Wish(kind, null, operator, queue, null, null, null, null, null);
     }
 
+    /**
+     * An operator goes away for a while.
+     *
+     * @param reason in their words; null for none
+     */
+    public static Wish away(String operator, @Nullable String reason) {
+        return new Wish(CallKind.AWAY, null, operator, reason, null, null, null, null, null);
+    }
+
+    /** Somebody who may be no operator does something with a chat that somebody else is told of. */
+    public static Wish with(long chat, CallKind kind, String detail) {
+        return new Wish(kind, chat, null, detail, null, null, null, null, null);
+    }
+
     /** Something about a door. */
     public static Wish atDoor(CallKind kind, String door) {
         return of(kind, door);

@@ -38,7 +38,8 @@ class LiveNow {
     private static final Duration FRESH = Duration.ofSeconds(1);
     private static final Duration EXPECTED_FRESH = Duration.ofMinutes(15);
     private static final int MOST_PLANS = 200;
-    private static final StoredOperator GONE = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
+    private static final Set<String> WAITS = Set.of("WAITING", "OFFERED");
+    private static final StoredOperator GONE = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
 
     private final LivePlans live;
     private final Plans plans;
@@ -125,6 +126,7 @@ class LiveNow {
      * An operator.
      *
      * @param state present, away or gone
+     * @param reason why they are away, in their words; null for none
      * @param since when; null before the first time
      * @param queues of which they take chats now
      * @param chats that they hold
@@ -133,6 +135,7 @@ class LiveNow {
             String id,
             String name,
             String state,
+            @Nullable String reason,
             @Nullable Instant since,
             int inUse,
             int capacity,
@@ -226,12 +229,21 @@ class LiveNow {
                 came(planId, from, at));
     }
 
+    /** Whether a chat waits for an operator, offered to one or not. */
+    boolean isWaiting(String planId, long chat) {
+        return chats.chat(planId, chat)
+                .map(StoredChat::stage)
+                .filter(WAITS::contains)
+                .isPresent();
+    }
+
     private NowPerson person(Plan plan, Operator operator, StoredOperator stored, List<StoredChat> open) {
         String id = operator.id().value();
         return new NowPerson(
                 id,
                 operator.name(),
                 stored.state(),
+                stored.reason(),
                 stored.operatorId().isEmpty() ? null : stored.since(),
                 Math.max(0, stored.inUse()),
                 operator.capacity(),
@@ -248,7 +260,7 @@ class LiveNow {
         String id = queue.id().value();
         var waiting = open.stream()
                 .filter(chat -> id.equals(chat.queueId()))
-                .filter(chat -> "WAITING".equals(chat.stage()) || "OFFERED".equals(chat.stage()))
+                .filter(chat -> WAITS.contains(String.valueOf(chat.stage())))
                 .toList();
         var takers = people.stream()
                 .filter(person ->

@@ -3,6 +3,7 @@ package io.kinetarch.server.now;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.LiveCalls;
@@ -41,6 +42,12 @@ class NowController {
         this.calls = calls;
         this.readings = readings;
     }
+
+    /** To whom a waiting chat is given. */
+    record AssignWish(String operator) {}
+
+    /** How urgent a chat is, 0 to 9. */
+    record UrgencyWish(int priority) {}
 
     /** Whether an operator takes chats of a queue from now on, for as long as they are here. */
     record MoveWish(String queue, boolean takes) {}
@@ -88,7 +95,28 @@ class NowController {
                         "No operator of the live plan has your account, so that there is no desk to send the chat to. Give it to"
                                 + " one under People, and go live."));
         String operator = own.id().value();
-        calls.make(plan, Wish.in(chat, CallKind.TRANSFER_TO_OPERATOR, operator, operator));
+        boolean waits = now.isWaiting(plan, chat);
+        calls.make(plan, Wish.in(chat, waits ? CallKind.ASSIGN : CallKind.TRANSFER_TO_OPERATOR, operator, operator));
+        now.changed(plan);
+    }
+
+    /** Gives a waiting chat to an operator who is there and has room, whomever it may be offered to. */
+    @PostMapping("/chats/{chat}/assign")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void assign(@PathVariable String plan, @PathVariable long chat, @RequestBody AssignWish wish) {
+        var to = operator(plans.live(plan).plan(), wish.operator());
+        calls.make(plan, Wish.with(chat, CallKind.ASSIGN, to.id().value()));
+        now.changed(plan);
+    }
+
+    /** Says how urgent a waiting chat is, whatever its rule and its queue say. */
+    @PostMapping("/chats/{chat}/priority")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void prioritize(@PathVariable String plan, @PathVariable long chat, @RequestBody UrgencyWish wish) {
+        if (wish.priority() < 0 || wish.priority() > Queue.HIGHEST_PRIORITY) {
+            throw new Refusal(Kind.INVALID_DOCUMENT, "/priority", "A priority is 0 to " + Queue.HIGHEST_PRIORITY + ".");
+        }
+        calls.make(plan, Wish.with(chat, CallKind.PRIORITIZE, Integer.toString(wish.priority())));
         now.changed(plan);
     }
 

@@ -21,6 +21,8 @@ import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Sends what goes out, tries again what was not taken, and tells administrators of it. */
 @Service
@@ -37,6 +39,8 @@ class Outbox {
     private final Services services;
     private final ChatReader chats;
     private final Mails mails;
+    private final Tickets tickets;
+    private final JsonMapper json;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
@@ -46,6 +50,8 @@ class Outbox {
             Services services,
             ChatReader chats,
             Mails mails,
+            Tickets tickets,
+            JsonMapper json,
             TransactionTemplate transaction,
             Clock clock) {
         this.mapper = mapper;
@@ -53,6 +59,8 @@ class Outbox {
         this.services = services;
         this.chats = chats;
         this.mails = mails;
+        this.tickets = tickets;
+        this.json = json;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -61,6 +69,7 @@ class Outbox {
     enum Sort {
         news,
         transcript,
+        ticket,
         letter
     }
 
@@ -144,13 +153,21 @@ class Outbox {
     }
 
     private Stored send(Stored out) {
-        boolean isNews = Sort.valueOf(out.kind()) == Sort.news;
-        String trouble = isNews
-                ? services.tell(out.recipient(), SECONDS, out.body()).orElse(null)
-                : mails.send(out.planId(), out.recipient(), out.about(), language(out), out.body())
-                        .orElse(null);
+        boolean toService = Sort.valueOf(out.kind()) == Sort.news
+                || (Sort.valueOf(out.kind()) == Sort.ticket && !Tickets.isAddress(out.recipient()));
+        var told = toService
+                ? services.tell(out.recipient(), SECONDS, out.body())
+                : new Services.Taken(
+                        mails.send(out.planId(), out.recipient(), out.about(), language(out), out.body())
+                                .orElse(null),
+                        null);
+        String trouble = told.trouble();
         if (trouble == null) {
             mapper.sent(out.id(), clock.instant());
+            Long ticket = out.ticket();
+            if (ticket != null) {
+                tickets.answered(out.planId(), out.chat(), ticket, number(told.answer()));
+            }
         } else {
             LOG.warn(
                     "{} {} of {} was not sent at try {}: {}",
@@ -161,12 +178,25 @@ class Outbox {
                     trouble);
             var now = clock.instant();
             mapper.failed(out.id(), Tries.next(out.tries(), now), trouble);
-            if (isNews) {
+            if (toService) {
                 // One service that is down costs one wait, however much there is to tell it, and holds nobody else up.
                 mapper.putOff(out.recipient(), now.plus(SPARED));
             }
         }
         return out;
+    }
+
+    /** The number that a receiver of tickets answered with; one that says nothing, or nothing that can be read, gives none. */
+    private @Nullable String number(@Nullable String answer) {
+        if (answer == null || answer.isBlank()) {
+            return null;
+        }
+        try {
+            return json.readTree(answer).path("number").asString(null);
+        } catch (JacksonException e) {
+            LOG.warn("A receiver of tickets answered what is no JSON: {}", e.getMessage());
+            return null;
+        }
     }
 
     private String language(Stored out) {

@@ -28,6 +28,7 @@ interface OutgoingMapper {
      *
      * @param nextTry null once it is sent or given up
      * @param trouble why it is not sent; null where it is, or nothing has gone wrong yet
+     * @param ticket of which it is; null where it is of none
      */
     record Stored(
             long id,
@@ -41,10 +42,12 @@ interface OutgoingMapper {
             @Nullable Instant sentAt,
             int tries,
             @Nullable Instant nextTry,
-            @Nullable String trouble) {}
+            @Nullable String trouble,
+            @Nullable Long ticket) {}
 
     String OUTGOING = """
-            select id, plan_id, chat, kind, recipient, about, body, made_at, sent_at, tries, next_try, trouble from outgoing
+            select id, plan_id, chat, kind, recipient, about, body, made_at, sent_at, tries, next_try, trouble, ticket
+            from outgoing
             """;
 
     /** What is due longest, which nobody else sends meanwhile. */
@@ -64,7 +67,7 @@ interface OutgoingMapper {
     /** What else goes to a service waits until then, but for what another instance is sending to it. */
     @Update("""
             update outgoing set next_try = #{until} where id in (
-                select id from outgoing where kind = 'news' and recipient = #{service} and next_try < #{until} for update skip locked)""")
+                select id from outgoing where kind in ('news', 'ticket') and recipient = #{service} and next_try < #{until} for update skip locked)""")
     void putOff(String service, Instant until);
 
     /** 0 where it is sent already, or there is none. */

@@ -66,6 +66,17 @@ class Transcripts {
         }
     }
 
+    /** What was said in a chat so far, in its language. */
+    String text(String planId, StoredChat chat) {
+        var plan = plans.live(planId).plan();
+        return text(
+                planId,
+                chat,
+                plan.timeZone(),
+                words.in(chat.language()).getOrDefault("you", ""),
+                Element.find(plan.doors(), chat.doorId()).map(Element::name).orElse(chat.doorId()));
+    }
+
     private String text(String planId, StoredChat chat, ZoneId zone, String you, String door) {
         var at = DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
                 .withLocale(Locale.forLanguageTag(chat.language()))

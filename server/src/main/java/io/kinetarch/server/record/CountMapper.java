@@ -99,15 +99,15 @@ interface CountMapper {
 
     /** Operators who came, went away or left by some calls, or were set away because of them, and how each stands now. */
     @Insert("""
-            insert into live_presence (plan_id, operator_id, at, state)
-            select plan_id, operator, at, kind from live_call
+            insert into live_presence (plan_id, operator_id, at, state, reason)
+            select plan_id, operator, at, kind, detail from live_call
             where plan_id = #{planId} and number > #{after} and number <= #{until} and kind in ('present', 'away', 'gone')
               and refusal is null and operator is not null
             union
-            select plan_id, operator_id, at, 'away' from live_entry
+            select plan_id, operator_id, at, 'away', null from live_entry
             where plan_id = #{planId} and call > #{after} and call <= #{until} and event = 'set-away' and operator_id is not null
             union
-            select plan_id, operator_id, since, state from live_operator where plan_id = #{planId}
+            select plan_id, operator_id, since, state, reason from live_operator where plan_id = #{planId}
             on conflict do nothing""")
     void presence(String planId, long after, long until);
 }

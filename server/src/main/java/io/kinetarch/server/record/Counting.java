@@ -189,7 +189,7 @@ class Counting {
             case "declined" -> What.DECLINED;
             case "transferred" -> What.TRANSFERRED;
             case "called-in" -> What.CALLED_IN;
-            case "stepped-out" -> What.STEPPED_OUT;
+            case "stepped-out", "set-aside" -> What.STEPPED_OUT;
             case "ended" -> What.ENDED;
             case "wrapped-up" -> What.WRAPPED_UP;
             case "said" ->

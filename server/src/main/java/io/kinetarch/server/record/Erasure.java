@@ -51,8 +51,9 @@ class Erasure {
      *
      * @param given answers and what else visitors gave, by how often they did
      * @param outgoing transcripts and news that were sent or are to be
+     * @param notes of colleagues, and what tickets were about
      */
-    record ErasurePreview(long chats, long texts, long given, long files, long letters, long outgoing) {}
+    record ErasurePreview(long chats, long texts, long given, long files, long letters, long outgoing, long notes) {}
 
     /**
      * How long what was said is kept.
@@ -67,7 +68,7 @@ class Erasure {
         var chats = chats(planId, search);
         Held held = mapper.held(planId, chats);
         return new ErasurePreview(
-                chats.length, held.texts(), held.given(), held.files(), held.letters(), held.outgoing());
+                chats.length, held.texts(), held.given(), held.files(), held.letters(), held.outgoing(), held.notes());
     }
 
     /**
@@ -89,7 +90,7 @@ class Erasure {
             readings.keep(planId, account, What.ERASED, search.chat(), inWords);
         });
         return new ErasurePreview(
-                chats.length, held.texts(), held.given(), held.files(), held.letters(), held.outgoing());
+                chats.length, held.texts(), held.given(), held.files(), held.letters(), held.outgoing(), held.notes());
     }
 
     private Long[] chats(String planId, Search search) {
@@ -115,6 +116,8 @@ class Erasure {
         mapper.files(planId, chats);
         mapper.letters(planId, chats);
         mapper.outgoing(planId, chats);
+        mapper.notes(planId, chats);
+        mapper.tickets(planId, chats);
         mapper.talks(planId, chats);
         mapper.drafts(planId, chats);
         mapper.found(planId, chats);

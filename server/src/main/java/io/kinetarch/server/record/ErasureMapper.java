@@ -6,6 +6,7 @@ import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 import org.jspecify.annotations.Nullable;
 
 /** Takes away what somebody wrote in chats: words, answers, files, letters and what went out of them. */
@@ -14,7 +15,7 @@ interface ErasureMapper {
     String OF_CHATS = " = any(#{chats,typeHandler=org.apache.ibatis.type.ArrayTypeHandler})";
 
     /** How much is kept of some chats. */
-    record Held(long texts, long given, long files, long letters, long outgoing) {}
+    record Held(long texts, long given, long files, long letters, long outgoing, long notes) {}
 
     @Select("""
             select (select count(*) from live_entry e
@@ -31,7 +32,11 @@ interface ErasureMapper {
                 (select count(*) from letter where plan_id = #{planId} and chat""" + OF_CHATS + """
             ) as letters,
                 (select count(*) from outgoing where plan_id = #{planId} and chat""" + OF_CHATS
-            + ") as outgoing")
+            + """
+            ) as outgoing,
+                (select count(*) from chat_note where plan_id = #{planId} and chat""" + OF_CHATS + """
+            ) + (select count(*) from ticket where plan_id = #{planId} and subject <> '' and chat""" + OF_CHATS
+            + ") as notes")
     Held held(String planId, Long[] chats);
 
     @Delete("""
@@ -56,6 +61,13 @@ interface ErasureMapper {
 
     @Delete("delete from outgoing where plan_id = #{planId} and chat" + OF_CHATS)
     void outgoing(String planId, Long[] chats);
+
+    @Delete("delete from chat_note where plan_id = #{planId} and chat" + OF_CHATS)
+    void notes(String planId, Long[] chats);
+
+    /** What tickets were about; that they were made, and their numbers, stay. */
+    @Update("update ticket set subject = '' where plan_id = #{planId} and chat" + OF_CHATS)
+    void tickets(String planId, Long[] chats);
 
     @Delete("delete from live_talk where plan_id = #{planId} and chat" + OF_CHATS)
     void talks(String planId, Long[] chats);

@@ -38,6 +38,8 @@ interface FoundMapper {
                     select string_agg(w.words, ' ') from live_call k
                     join live_words w on w.plan_id = k.plan_id and w.call = k.number and w.part = 0
                     where k.plan_id = c.plan_id and k.chat = c.id and k.kind = 'rate'), ''))
+                || to_tsvector(words_in(c.language), coalesce((
+                    select string_agg(n.words, ' ') from chat_note n where n.plan_id = c.plan_id and n.chat = c.id), ''))
                 || coalesce((
                     select jsonb_to_tsvector(words_in(c.language), jsonb_agg(g.given), '["string"]') from live_given g
                     where g.plan_id = c.plan_id and g.chat = c.id), ''::tsvector)

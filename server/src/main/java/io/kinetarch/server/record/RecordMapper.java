@@ -49,9 +49,10 @@ interface RecordMapper {
             @Nullable String topic,
             @Nullable Integer ratedAtMost,
             @Nullable Long waitedMillis,
+            @Nullable String label,
             @Nullable Long chat) {
         static final Wanted ANY =
-                new Wanted(null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+                new Wanted(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
     }
 
     String WANTED = """
@@ -74,6 +75,9 @@ interface RecordMapper {
                 <if test="wanted.hour != null"> and n.half_hour / 2 = #{wanted.hour}</if>
                 <if test="wanted.weekday != null"> and extract(isodow from n.day) = #{wanted.weekday}</if>
                 <if test="wanted.topic != null"> and coalesce(n.topic, '') = #{wanted.topic}</if>)</if>
+            <if test="wanted.label != null"> and exists (
+                select 1 from chat_label l where l.plan_id = live_chat.plan_id and l.chat = live_chat.id
+                  and lower(l.label) = lower(#{wanted.label}))</if>
             <if test="wanted.waitedMillis != null"> and waited_millis &gt;= #{wanted.waitedMillis}</if>
             <if test="wanted.ratedAtMost != null"> and exists (
                 select 1 from live_call r where r.plan_id = live_chat.plan_id and r.chat = live_chat.id and r.kind = 'rate'

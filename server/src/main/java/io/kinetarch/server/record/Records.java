@@ -8,6 +8,10 @@ import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.Given.Agreement;
 import io.kinetarch.server.live.SaidFile;
+import io.kinetarch.server.margin.Margins;
+import io.kinetarch.server.margin.Margins.Margin;
+import io.kinetarch.server.outgoing.Tickets;
+import io.kinetarch.server.outgoing.Tickets.Ticket;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -54,6 +58,8 @@ class Records {
     private final FoundMapper found;
     private final ErasureMapper erased;
     private final ChatReader chats;
+    private final Margins margins;
+    private final Tickets tickets;
     private final Plans plans;
     private final JsonMapper json;
 
@@ -62,12 +68,16 @@ class Records {
             FoundMapper found,
             ErasureMapper erased,
             ChatReader chats,
+            Margins margins,
+            Tickets tickets,
             Plans plans,
             JsonMapper json) {
         this.records = records;
         this.found = found;
         this.erased = erased;
         this.chats = chats;
+        this.margins = margins;
+        this.tickets = tickets;
         this.plans = plans;
         this.json = json;
     }
@@ -125,6 +135,7 @@ class Records {
      * @param topic that they came for; empty for those of which it is not known
      * @param rated mark, 1 to 5, that a chat was given at most
      * @param waited seconds that its visitor waited at least
+     * @param label that it bears
      * @param chat its number
      */
     record Search(
@@ -141,6 +152,7 @@ class Records {
             @Nullable String topic,
             @Nullable Integer rated,
             @Nullable Integer waited,
+            @Nullable String label,
             @Nullable Long chat) {}
 
     /**
@@ -174,6 +186,7 @@ class Records {
      * @param consents what they were asked to agree to when they came
      * @param rating null where its visitor gave none
      * @param erasedAt when what was written in it was erased; null where it was not
+     * @param margin what colleagues put beside it
      */
     record KeptChat(
             RecordLine line,
@@ -182,7 +195,9 @@ class Records {
             List<Agreement> consents,
             @Nullable Rated rating,
             @Nullable Instant erasedAt,
-            List<RecordEntry> entries) {}
+            List<RecordEntry> entries,
+            Margin margin,
+            List<Ticket> tickets) {}
 
     /** The newest of what is looked for, from where another page said the next one begins. */
     RecordPage newest(String planId, Search search, @Nullable String before, int most) {
@@ -305,6 +320,7 @@ class Records {
                 search.topic(),
                 search.rated(),
                 waited == null ? null : Long.valueOf(waited * 1000L),
+                search.label(),
                 search.chat());
     }
 
@@ -344,7 +360,9 @@ class Records {
                         .orElse(null),
                 chats.entries(planId, chat, 0, MOST_ENTRIES).stream()
                         .map(entry -> entry(plan, entry))
-                        .toList());
+                        .toList(),
+                margins.of(planId, chat),
+                tickets.of(planId, chat));
     }
 
     private Plan plan(String planId, Head head) {

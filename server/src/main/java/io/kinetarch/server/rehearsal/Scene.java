@@ -118,7 +118,8 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                         chat -> given.getOrDefault(chat, Given.answers(Map.of())),
                                         chat -> Optional.ofNullable(understood.get(chat.id()))
                                                 .flatMap(step -> summary(plan, chat, step)),
-                                        _ -> List.of())))
+                                        _ -> List.of(),
+                                        Desks.Beside.NOTHING)))
                         .toList());
     }
 

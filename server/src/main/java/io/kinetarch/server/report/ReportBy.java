@@ -7,6 +7,8 @@ public enum ReportBy {
     OPERATOR,
     LANGUAGE,
     TOPIC,
+    /** Of a chat with several labels each counts. */
+    LABEL,
     HOUR,
     WEEKDAY,
     DAY,

@@ -90,6 +90,7 @@ interface ReportMapper {
             <when test="by.name() == 'OPERATOR'">s.who</when>
             <when test="by.name() == 'LANGUAGE'">c.language</when>
             <when test="by.name() == 'TOPIC'">coalesce(c.topic, '')</when>
+            <when test="by.name() == 'LABEL'">coalesce(l.label, '')</when>
             <when test="by.name() == 'HOUR'">(c.half_hour / 2)::text</when>
             <when test="by.name() == 'WEEKDAY'">extract(isodow from c.day)::int::text</when>
             <when test="by.name() == 'DAY'">c.day::text</when>
@@ -97,11 +98,13 @@ interface ReportMapper {
             </choose> as name
             """;
 
-    /** A chat that several operators had counts for each of them. */
-    String EACH_OPERATORS = """
+    /** A chat that several operators had counts for each of them, one that bears several labels for each of those. */
+    String EACH = """
             <if test="by.name() == 'OPERATOR'">
             join (select distinct plan_id, chat, operator_id as who from live_stint where not besides) s
               on s.plan_id = c.plan_id and s.chat = c.chat</if>
+            <if test="by.name() == 'LABEL'">
+            left join chat_label l on l.plan_id = c.plan_id and l.chat = c.chat</if>
             """;
 
     /** Each kind on each day. */
@@ -124,7 +127,7 @@ interface ReportMapper {
                 count(*) filter (where c.outcome in ('LEFT_MESSAGE', 'ASKED_CALL_BACK')) as left_message,
                 count(c.rating) as ratings, coalesce(sum(c.rating), 0)::float8 as marks
             from live_count c
-            """ + EACH_OPERATORS + QUEUES + " on q.id = c.queue_id where " + WANTED + """
+            """ + EACH + QUEUES + " on q.id = c.queue_id where " + WANTED + """
             group by 1, 2
             </script>""")
     List<DaySums> days(Wanted w, OfQueues of, ReportBy by);
@@ -134,7 +137,7 @@ interface ReportMapper {
 
     /** How long chats waited, in tenths of a second. */
     @Select("<script>select " + NAME + ", (c.waited_millis + 50) / 100 as tenths, count(*) as chats from live_count c "
-            + EACH_OPERATORS + " where " + WANTED + " and c.first_queue is not null group by 1, 2</script>")
+            + EACH + " where " + WANTED + " and c.first_queue is not null group by 1, 2</script>")
     List<Waits> waits(Wanted w, ReportBy by);
 
     /**

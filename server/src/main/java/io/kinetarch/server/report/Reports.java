@@ -450,6 +450,7 @@ class Reports {
             case OPERATOR -> named(plan.operators(), key);
             case LANGUAGE -> Locale.forLanguageTag(key).getDisplayName(Locale.ENGLISH);
             case TOPIC -> key.isEmpty() ? "not known" : key;
+            case LABEL -> key.isEmpty() ? "none" : key;
             case HOUR -> "%02d:00".formatted(Integer.parseInt(key));
             case WEEKDAY -> DayOfWeek.of(Integer.parseInt(key)).getDisplayName(TextStyle.FULL, Locale.ENGLISH);
             case DAY, ALL -> key;

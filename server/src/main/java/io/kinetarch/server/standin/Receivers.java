@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentLinkedDeque;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.web.util.HtmlUtils;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -14,6 +15,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class Receivers {
     private static final int MOST_KEPT = 50;
 
+    private final AtomicInteger tickets = new AtomicInteger(1000);
     private final Deque<Heard> heard = new ConcurrentLinkedDeque<>();
 
     private record Heard(String receiver, JsonNode told) {}
@@ -27,7 +29,11 @@ final class Receivers {
                 while (heard.size() > MOST_KEPT) {
                     heard.pollLast();
                 }
-                return new Answer(200, Map.of("taken", true));
+                return new Answer(
+                        200,
+                        told.path("news").asString("").equals("ticket")
+                                ? Map.of("taken", true, "number", "TS-" + tickets.incrementAndGet())
+                                : Map.of("taken", true));
             }
         };
     }

@@ -111,6 +111,12 @@ public final class TraceWords {
                                         ? name(operator)
                                         : skill != null ? "whoever holds " + name(skill) : "others");
             case Reason.TakenBack(var operator) -> name(operator) + " took it back";
+            case Reason.Given(var operator) -> "it was given to " + name(operator);
+            case Reason.PutAside(var operator, var _) ->
+                name(operator) + " set it aside; their place is free meanwhile";
+            case Reason.BackFromAside(var wrote) ->
+                wrote ? "it was set aside, and the visitor wrote" : "the time for which it was set aside is over";
+            case Reason.Urgent(var priority) -> "somebody gave it priority " + priority;
             case Reason.LeftQueue(var operator, var queue) -> name(operator) + " left " + name(queue) + " for today";
             case Reason.VisitorChose(var way) -> "the visitor chose " + way(way);
             case Reason.WrapUpOver(var queue, var seconds) -> name(queue) + " allows " + seconds + " s to wrap up";
@@ -210,6 +216,11 @@ public final class TraceWords {
                     case OPERATOR -> "an operator holds this chat";
                     case NOBODY -> "the chat is over";
                 };
+            case Refusal.SetAside _ -> "the chat is set aside; take it back first";
+            case Refusal.OthersIn(var operator) ->
+                "others are in this chat besides " + name(operator) + "; step out of it, and they go on";
+            case Refusal.ByTarget _ ->
+                "the plan takes the next chat by its target, so that no priority changes what is taken first";
             case Refusal.NotInChat(var operator) -> name(operator) + " does not take part in this chat";
             case Refusal.InChatAlready(var operator) -> name(operator) + " takes part in this chat already";
             case Refusal.OnlyOne(var operator) ->

@@ -21,7 +21,7 @@ import org.springframework.stereotype.Component;
 /** The wait that a visitor of a live queue can expect. */
 @Component
 class QueueWaits {
-    private static final StoredOperator NOT_THERE = new StoredOperator("", "gone", Instant.EPOCH, 0, 0, "", "");
+    private static final StoredOperator NOT_THERE = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
 
     private final ChatReader chats;
     private final TakenQueues queues;

@@ -319,7 +319,7 @@ public class Visits {
     private static Optional<Answering> answering(Plan plan, StoredChat chat, String stage) {
         return switch (stage) {
             case "chat" ->
-                Element.find(plan.operators(), chat.operatorId())
+                Element.find(plan.operators(), chat.operatorId() == null ? chat.sentBy() : chat.operatorId())
                         .map(found -> new Answering(found.name(), picture(found.picture()), false));
             case "bot" ->
                 plan.botAt(new DoorId(chat.doorId()))
@@ -398,7 +398,7 @@ public class Visits {
             case "BOT" -> "bot";
             case "FORM" -> "form";
             case "WAITING", "OFFERED" -> "waiting";
-            case "HELD" -> "chat";
+            case "HELD", "ASIDE" -> "chat";
             default -> "ended";
         };
     }

@@ -1,0 +1,5 @@
+/** What colleagues put beside chats. */
+@NullMarked
+package io.kinetarch.server.margin;
+
+import org.jspecify.annotations.NullMarked;
