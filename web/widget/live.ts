@@ -428,7 +428,7 @@ export class LiveDoor {
     const { facts, signature, page, returning } = this;
     for (;;) {
       try {
-        const claim = await this.visit.start({ key, language, page, returning, consents, answers, facts, signature });
+        const claim = await this.visit.start({ key, language, page, referrer: document.referrer || null, returning, consents, answers, facts, signature });
         if (claim.doubt) this.report(claim.doubt);
         this.kept.keep(claim);
         this.listen(claim);

@@ -45,6 +45,8 @@ export class Visit {
     key: string;
     language: string;
     page: string | null;
+    /** The page that led there. */
+    referrer: string | null;
     returning: boolean;
     /** Ids of what was agreed to. */
     consents: string[];

@@ -132,6 +132,20 @@ export const usePrioritize = (plan: string) =>
     call('POST', `${path(plan)}/chats/${chat}/priority`, { priority }),
   );
 
+/** What the visitor of a chat said in chats before; asked for once somebody wants to know. */
+export function useEarlierChats(plan: string, chat: number, enabled: boolean) {
+  return useQuery({
+    queryKey: ['earlier', plan, chat],
+    queryFn: () => call<Schemas['EarlierChat'][]>('GET', `${path(plan)}/chats/${chat}/earlier`),
+    enabled,
+  });
+}
+
+/** The operator's own day so far. */
+export function useOwnDay(plan: string, enabled: boolean) {
+  return useQuery({ queryKey: ['own-day', plan], queryFn: () => call<Schemas['DayOfMine']>('GET', `${path(plan)}/day`), enabled, staleTime: 0 });
+}
+
 /** A note for whoever is at the desk has been seen. */
 export const useSeen = (plan: string) => useDeskCall(plan, (note: number) => call('POST', `${path(plan)}/mentions/${note}/seen`, {}));
 

@@ -1,8 +1,12 @@
+import { Popover } from 'antd';
 import type { ReactNode } from 'react';
 import type { CannedAtHand } from '../api/canned';
 import type { Colleague, Desk as DeskState } from '../api/desk';
-import { useSecond } from '../places/clock';
+import { timeOfDay, useSecond } from '../places/clock';
 import { type DeskActions, DeskControls, DeskTable, type SendingReply } from '../places/DeskTable';
+import { DESK_SHORTCUTS, Shortcuts } from '../shell/Shortcuts';
+import { useTelling } from './notices';
+import { useDeskKeys } from './useDeskKeys';
 
 interface DeskProps {
   desk: DeskState;
@@ -19,8 +23,11 @@ interface DeskProps {
 /** The desk as a table with places: every chat whole, side by side, so that nothing is switched. */
 export function Desk({ desk, typing, sending, actions, canned, head, trouble }: DeskProps) {
   const at = useSecond();
+  const keys = useDeskKeys(desk, actions, at);
+  useTelling(desk);
   return (
     <main className="desk">
+      {keys.asked && <Shortcuts of={DESK_SHORTCUTS} onClose={keys.close} />}
       <header className="desk-head">
         <span className="brand">Kinetarch</span>
         <h1>Desk</h1>
@@ -43,7 +50,27 @@ export function Desk({ desk, typing, sending, actions, canned, head, trouble }: 
 function ColleagueMark({ colleague }: { colleague: Colleague }) {
   return (
     <span title={`${colleague.inUse} of ${colleague.capacity} in use`}>
-      {colleague.name}{' '}
+      {colleague.talks.length > 0 ? (
+        <Popover
+          trigger="click"
+          title={`${colleague.name} talks with`}
+          content={
+            <ul className="mentions">
+              {colleague.talks.map(({ chat, visitor, queueName, language, since }) => (
+                <li key={chat}>
+                  {visitor ?? 'a visitor'}, {queueName}, {language}, since {timeOfDay(since)}
+                </li>
+              ))}
+            </ul>
+          }
+        >
+          <button type="button" className="colleague-talks">
+            {colleague.name}
+          </button>
+        </Popover>
+      ) : (
+        colleague.name
+      )}{' '}
       {colleague.state === 'away' ? (
         `away${colleague.reason ? `: ${colleague.reason}` : ''}`
       ) : (

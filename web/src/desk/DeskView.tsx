@@ -26,9 +26,12 @@ import { Away } from '../ui/Away';
 import { ErrorNote } from '../ui/ErrorNote';
 import type { DeskActions, SendingReply } from '../places/DeskTable';
 import { Desk } from './Desk';
+import { EarlierChats } from './EarlierChats';
 import { KeptReplies } from './KeptReplies';
 import { LeftBehind } from './LeftBehind';
 import { MentionedIn } from './MentionedIn';
+import { MyDay } from './MyDay';
+import { NoticeWishes } from './NoticeWishes';
 
 const TYPING_MILLIS = 1500;
 
@@ -94,6 +97,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
     setAside: (chat, until) => setAside.mutate({ chat, until }),
     prioritize: (chat, priority) => prioritize.mutate({ chat, priority }),
     margin: (chat) => atDesk(plan, chat),
+    before: ({ chat, visitor, facts }) => (visitor !== null || facts.length > 0) && <EarlierChats plan={plan} chat={chat} />,
     take: (queue, takes) => taking.mutate({ queue, takes }),
   };
   const failure = presence.error ?? act.error ?? reply.error ?? sendFile.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error ?? setAside.error ?? prioritize.error;
@@ -110,6 +114,8 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
           {!connected && <span className="warns">◆ connecting again …</span>}
           <LeftBehind plan={plan} />
           <KeptReplies plan={plan} />
+          <MyDay plan={plan} />
+          <NoticeWishes />
           <MentionedIn plan={plan} mentions={desk.mentions} />
           <span className="header-space" />
           {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Popover } from 'antd';
 import type { LiveNow, NowPerson } from '../api/model';
 import { useMovePerson } from '../api/now';
-import { formatInstant } from '../time/time';
+import { timeOfDay } from '../places/clock';
 import { ErrorNote } from '../ui/ErrorNote';
 import { ChatMark } from './NowView';
 
@@ -27,7 +27,7 @@ export function NowPeople({ plan, now, chosen, onRead }: NowPeopleProps) {
         {here.map((person) => (
           <li key={person.id}>
             <PersonName plan={plan} now={now} person={person} />
-            <span className="soft">{person.state === 'away' && person.since ? `away since ${formatInstant(person.since)}${person.reason ? `: ${person.reason}` : ''}` : person.languages.join(' ')}</span>
+            <span className="soft">{person.state === 'away' && person.since ? `away ${timeOfDay(person.since)}${person.reason ? `, ${person.reason}` : ''}` : person.languages.join(' ')}</span>
             <Places person={person} />
             <span className="now-held">
               {person.chats.map((id) => {

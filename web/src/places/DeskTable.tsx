@@ -1,7 +1,7 @@
 import { AutoComplete, Button, Dropdown, Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { CannedAtHand } from '../api/canned';
-import type { Desk as DeskState, PlaceAct, Transfer } from '../api/desk';
+import type { Desk as DeskState, Place, PlaceAct, Transfer } from '../api/desk';
 import type { MarginPlace } from '../api/margin';
 import { clockWords, secondsSince, timeOfDay } from './clock';
 import { PlaceCard } from './PlaceCard';
@@ -29,6 +29,8 @@ export interface DeskActions {
   prioritize?: (chat: number, priority: number) => void;
   /** Where labels, notes and tickets of a chat are kept; nowhere where nothing is. */
   margin?: (chat: number) => MarginPlace;
+  /** What the visitor said in chats before; nothing where nothing is kept. */
+  before?: (place: Place) => ReactNode;
   /** Joins or leaves a queue. */
   take: (queue: string, takes: boolean) => void;
 }

@@ -55,7 +55,7 @@ function Offered({ desk, place, at, number, actions }: PlaceProps) {
   const left = place.offerUntil ? -secondsSince(place.offerUntil, at) : 0;
   const reason = place.steps.findLast(({ event }) => event === 'offered')?.because;
   return (
-    <section className="place place-offered" aria-label={`Place ${number}: offered`}>
+    <section className="place place-offered" data-chat={place.chat} aria-label={`Place ${number}: offered`}>
       <Edge share={left / desk.acceptSeconds} late={false} kind="offer" />
       <header>
         <h2>Offered to you</h2>
@@ -84,7 +84,7 @@ function Offered({ desk, place, at, number, actions }: PlaceProps) {
 
 function WrapUp({ desk, place, number, actions }: PlaceProps) {
   return (
-    <section className="place" aria-label={`Place ${number}: to be written up`}>
+    <section className="place" data-chat={place.chat} aria-label={`Place ${number}: to be written up`}>
       <Edge share={0} late={false} kind="calm" />
       <header>
         <h2>{place.visitor ?? 'Visitor'}</h2>
@@ -106,7 +106,7 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
   const seconds = since && sending.length === 0 ? secondsSince(since, at) : null;
   const late = seconds !== null && seconds > desk.replySeconds / 2;
   return (
-    <section className="place" aria-label={`Place ${number}: ${place.visitor ?? 'Visitor'}`}>
+    <section className="place" data-chat={place.chat} aria-label={`Place ${number}: ${place.visitor ?? 'Visitor'}`}>
       <Edge share={seconds === null ? 0 : seconds / desk.replySeconds} late={late} kind="calm" />
       <header>
         <h2>{place.visitor ?? 'Visitor'}</h2>
@@ -124,6 +124,7 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
       </p>
       <Why place={place} />
       <Facts place={place} />
+      {actions.before?.(place)}
       <BotSays place={place} />
       <Lines place={place} sending={sending} typing={typing} actions={actions} />
       <Beside desk={desk} place={place} actions={actions} />
@@ -202,7 +203,7 @@ function names(ids: string[], desk: Desk): string {
 }
 
 function Facts({ place }: { place: Place }) {
-  if (place.facts.length === 0 && !place.page) return null;
+  if (place.facts.length === 0 && !place.page && !place.referrer) return null;
   return (
     <p className="place-facts">
       {place.facts.map(({ name, value }) => (
@@ -211,6 +212,11 @@ function Facts({ place }: { place: Place }) {
         </span>
       ))}
       {place.page && <span className="soft">from {new URL(place.page).pathname}</span>}
+      {place.referrer && (
+        <span className="soft" title={place.referrer}>
+          led there by {new URL(place.referrer).host}
+        </span>
+      )}
     </p>
   );
 }
@@ -307,7 +313,7 @@ function Reply({ desk, place, number, actions, canned }: Pick<PlaceProps, 'desk'
   const field = useRef<HTMLTextAreaElement>(null);
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
-      if (event.altKey && event.key === String(number)) {
+      if (event.altKey && event.code === `Digit${number}`) {
         event.preventDefault();
         field.current?.focus();
       }
@@ -459,7 +465,7 @@ function SendFile({ place, send }: { place: Place; send: NonNullable<DeskActions
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button onClick={() => input.current?.click()}>Send a file …</Button>
+      <Button onClick={() => input.current?.click()}>File …</Button>
       <input
         ref={input}
         type="file"

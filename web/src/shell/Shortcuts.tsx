@@ -1,6 +1,11 @@
 import { Modal } from 'antd';
 
-const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
+interface Shortcut {
+  where: string;
+  keys: [string, string][];
+}
+
+const SHORTCUTS: Shortcut[] = [
   {
     where: 'Everywhere',
     keys: [
@@ -41,11 +46,36 @@ const SHORTCUTS: { where: string; keys: [string, string][] }[] = [
   },
 ];
 
+export const DESK_SHORTCUTS: Shortcut[] = [
+  {
+    where: 'At the desk',
+    keys: [
+      ['Alt 1 … Alt 9', 'reply in that place'],
+      ['Alt A', 'take the chat that is offered'],
+      ['Alt L', 'leave it to others'],
+      ['Alt P', 'present, or away'],
+      ['?', 'this list'],
+    ],
+  },
+  {
+    where: 'In a reply',
+    keys: [
+      ['Enter', 'send it'],
+      ['Shift Enter', 'a new line'],
+      ['/', 'a reply kept ready; ↑ ↓ choose, Enter takes it'],
+      ['Alt ↑', 'take what the bot would say'],
+      ['Alt N', 'a note for colleagues, beside this chat'],
+      ['Alt S', 'set the chat aside for a quarter of an hour'],
+      ['Alt E', 'end the chat, or be done with it'],
+    ],
+  },
+];
+
 /** The keyboard in one list. */
-export function Shortcuts({ onClose }: { onClose: () => void }) {
+export function Shortcuts({ of = SHORTCUTS, onClose }: { of?: Shortcut[]; onClose: () => void }) {
   return (
     <Modal open title={<h2>Keyboard</h2>} footer={null} onCancel={onClose}>
-      {SHORTCUTS.map(({ where, keys }) => (
+      {of.map(({ where, keys }) => (
         <section key={where}>
           <h3>{where}</h3>
           <dl className="shortcuts">

@@ -204,6 +204,7 @@ final class DemoChats {
                         new Given(
                                 language,
                                 page(guest),
+                                null,
                                 known ? VisitorKind.KNOWN : guest.chance(0.2) ? VisitorKind.RETURNING : VisitorKind.NEW,
                                 answers,
                                 facts,

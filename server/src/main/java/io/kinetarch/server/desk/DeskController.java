@@ -7,16 +7,20 @@ import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.ReplyDrafts;
 import io.kinetarch.server.canned.CannedReplies;
 import io.kinetarch.server.desk.Desks.Desk;
+import io.kinetarch.server.desk.OwnDay.DayOfMine;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.LiveCalls;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.record.EarlierChats;
+import io.kinetarch.server.record.EarlierChats.EarlierChat;
 import io.kinetarch.server.visit.VisitWords;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -43,6 +47,8 @@ class DeskController {
     private final BotParts bots;
     private final Passing passing;
     private final CannedReplies canned;
+    private final OwnDay day;
+    private final EarlierChats earlier;
     private final Clock clock;
 
     DeskController(
@@ -53,6 +59,8 @@ class DeskController {
             BotParts bots,
             Passing passing,
             CannedReplies canned,
+            OwnDay day,
+            EarlierChats earlier,
             Clock clock) {
         this.people = people;
         this.desks = desks;
@@ -61,6 +69,8 @@ class DeskController {
         this.bots = bots;
         this.passing = passing;
         this.canned = canned;
+        this.day = day;
+        this.earlier = earlier;
         this.clock = clock;
     }
 
@@ -111,6 +121,20 @@ class DeskController {
     @GetMapping
     Desk desk(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
         return desks.desk(plan, people.operator(plan, account));
+    }
+
+    /** The operator's own day so far. */
+    @GetMapping("/day")
+    DayOfMine day(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
+        return day.of(plan, people.operator(plan, account));
+    }
+
+    /** What the visitor of a chat at the desk said in chats before. */
+    @GetMapping("/chats/{chat}/earlier")
+    List<EarlierChat> earlier(
+            @PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
+        in(plan, chat, account);
+        return earlier.of(plan, chat);
     }
 
     /** Says whether the operator is there. */

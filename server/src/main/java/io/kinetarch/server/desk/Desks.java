@@ -162,6 +162,7 @@ public class Desks {
             String language,
             @Nullable String visitor,
             @Nullable String page,
+            @Nullable String referrer,
             List<VisitorFact> facts,
             Instant arrivedAt,
             long waitedMillis,
@@ -220,7 +221,12 @@ public class Desks {
             @Nullable String reason,
             int inUse,
             int capacity,
-            List<String> languages) {}
+            List<String> languages,
+            List<ColleagueTalk> talks) {}
+
+    /** A chat that a colleague has, of a queue of which the operator takes chats. */
+    public record ColleagueTalk(
+            long chat, @Nullable String visitor, String queueName, String language, Instant since) {}
 
     /**
      * A chat that the operator has set aside.
@@ -303,6 +309,7 @@ public class Desks {
                         chat -> bots.of(planId, plan, chat.id(), chat.doorId()),
                         chat -> letters.earlier(planId, chat),
                         new Beside(
+                                chats.held(planId),
                                 chats.asideOf(planId, operator.id().value()),
                                 margins.mentions(planId, operator),
                                 chat -> margins.of(planId, chat),
@@ -334,19 +341,21 @@ public class Desks {
     /**
      * What stands beside the chats of a desk.
      *
+     * @param held chats that operators have
      * @param aside chats that the operator has set aside
      * @param mentions notes for the operator
      * @param margin what colleagues put beside a chat
      * @param tickets that were made of a chat
      */
     public record Beside(
+            List<StoredChat> held,
             List<StoredChat> aside,
             List<Mention> mentions,
             LongFunction<Margin> margin,
             LongFunction<List<Ticket>> tickets) {
         /** Nothing, where nothing is kept. */
         public static final Beside NOTHING =
-                new Beside(List.of(), List.of(), _ -> new Margin(List.of(), List.of()), _ -> List.of());
+                new Beside(List.of(), List.of(), List.of(), _ -> new Margin(List.of(), List.of()), _ -> List.of());
     }
 
     /** What is known of a chat besides what happened in it. */
@@ -397,8 +406,10 @@ public class Desks {
                 floor.waiting().stream().map(chat -> waiting(plan, chat, taken)).toList(),
                 plan.operators().stream()
                         .filter(other -> !other.id().equals(operator.id()))
-                        .map(other ->
-                                colleague(other, stored.getOrDefault(other.id().value(), NOT_YET)))
+                        .map(other -> colleague(
+                                other,
+                                stored.getOrDefault(other.id().value(), NOT_YET),
+                                talks(plan, other, taken, floor)))
                         .toList(),
                 floor.waiting().stream()
                         .filter(chat -> operator.id().value().equals(chat.sentBy()))
@@ -474,6 +485,7 @@ public class Desks {
                 chat.language(),
                 visitor(plan, chat, given),
                 given.page(),
+                given.referrer(),
                 facts(plan, chat.doorId(), given),
                 chat.arrivedAt(),
                 Optional.ofNullable(chat.waitedMillis()).orElse(0L),
@@ -562,7 +574,7 @@ public class Desks {
                 taken.contains(String.valueOf(chat.queueId())));
     }
 
-    private static Colleague colleague(Operator operator, StoredOperator stored) {
+    private static Colleague colleague(Operator operator, StoredOperator stored, List<ColleagueTalk> talks) {
         return new Colleague(
                 operator.id().value(),
                 operator.name(),
@@ -570,7 +582,24 @@ public class Desks {
                 stored.reason(),
                 stored.inUse(),
                 operator.capacity(),
-                operator.languages().stream().map(spoken -> spoken.language()).toList());
+                operator.languages().stream().map(spoken -> spoken.language()).toList(),
+                talks);
+    }
+
+    /** What a colleague has of the queues of which an operator takes chats. */
+    private static List<ColleagueTalk> talks(Plan plan, Operator colleague, Set<String> taken, Floor floor) {
+        return floor.beside().held().stream()
+                .filter(chat -> colleague.id().value().equals(chat.operatorId()))
+                .filter(chat -> taken.contains(String.valueOf(chat.queueId())))
+                .map(chat -> new ColleagueTalk(
+                        chat.id(),
+                        visitor(plan, chat, floor.given().apply(chat.id())),
+                        Element.find(plan.queues(), chat.queueId())
+                                .map(Element::name)
+                                .orElse(""),
+                        chat.language(),
+                        chat.arrivedAt()))
+                .toList();
     }
 
     private static @Nullable String picture(Operator operator) {

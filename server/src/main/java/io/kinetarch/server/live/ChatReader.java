@@ -141,6 +141,10 @@ public interface ChatReader {
             where e.plan_id = #{planId}
             """;
 
+    /** Plans that have gone live. */
+    @Select("select plan_id from live_log order by plan_id")
+    List<String> plans();
+
     @Select(CHAT + " and id = #{id}")
     Optional<StoredChat> chat(String planId, long id);
 
@@ -150,6 +154,10 @@ public interface ChatReader {
     /** Chats in which an operator has a part, wrapping up included. */
     @Select(CHAT + " and stage <> 'OVER' and (operator_id = #{operator} or #{operator} = any(colleagues)) order by id")
     List<StoredChat> chatsOf(String planId, String operator);
+
+    /** Chats that operators have, in the order of their arrival. */
+    @Select(CHAT + " and stage = 'HELD' order by id")
+    List<StoredChat> held(String planId);
 
     /** Chats that an operator has set aside. */
     @Select(CHAT + " and stage = 'ASIDE' and sent_by = #{operator} order by offer_until, id")

@@ -18,11 +18,13 @@ import tools.jackson.databind.json.JsonMapper;
  * What a visitor gave with a call.
  *
  * @param language BCP 47; null where the call is no arrival
+ * @param referrer address of the page that led to that page; null where the browser tells none
  * @param consents what the visitor was asked to agree to
  */
 public record Given(
         @Nullable String language,
         @Nullable String page,
+        @Nullable String referrer,
         VisitorKind visitor,
         Map<String, String> answers,
         Map<String, String> facts,
@@ -47,12 +49,12 @@ public record Given(
 
     /** Answers alone. */
     public static Given answers(Map<String, String> answers) {
-        return new Given(null, null, VisitorKind.NEW, answers, Map.of(), List.of());
+        return new Given(null, null, null, VisitorKind.NEW, answers, Map.of(), List.of());
     }
 
     /** What a page tells of its visitor, alone. */
     public static Given facts(Map<String, String> facts) {
-        return new Given(null, null, VisitorKind.KNOWN, Map.of(), facts, List.of());
+        return new Given(null, null, null, VisitorKind.KNOWN, Map.of(), facts, List.of());
     }
 
     /**
@@ -70,7 +72,8 @@ public record Given(
             answers.putAll(given.answers());
             facts.putAll(given.facts());
         });
-        return new Given(first.language(), first.page(), first.visitor(), answers, facts, first.consents());
+        return new Given(
+                first.language(), first.page(), first.referrer(), first.visitor(), answers, facts, first.consents());
     }
 
     Visit visit(DoorId door) {

@@ -78,7 +78,7 @@ class News {
 
     @Scheduled(fixedDelayString = "${kinetarch.outgoing.look:1s}")
     void look() {
-        for (String planId : mapper.livePlans()) {
+        for (String planId : chats.plans()) {
             try {
                 transaction.executeWithoutResult(_ -> look(planId));
             } catch (RuntimeException e) {

@@ -79,9 +79,6 @@ interface OutgoingMapper {
 
     // News
 
-    @Select("select plan_id from live_log")
-    List<String> livePlans();
-
     /** From which call on a plan's receivers are told; what was before the first look is no news. */
     @Insert("""
             insert into outgoing_told (plan_id, call) select plan_id, done from live_run where plan_id = #{planId}

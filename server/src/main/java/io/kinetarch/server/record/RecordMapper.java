@@ -53,6 +53,11 @@ interface RecordMapper {
             @Nullable Long chat) {
         static final Wanted ANY =
                 new Wanted(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+
+        static Wanted words(String query) {
+            return new Wanted(
+                    query, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+        }
     }
 
     String WANTED = """

@@ -191,6 +191,7 @@ class Records {
     record KeptChat(
             RecordLine line,
             @Nullable String page,
+            @Nullable String referrer,
             List<GivenFact> known,
             List<Agreement> consents,
             @Nullable Rated rating,
@@ -351,6 +352,7 @@ class Records {
         return new KeptChat(
                 line(planId, head, records.changes(planId, new Long[] {chat})),
                 given.page(),
+                given.referrer(),
                 known,
                 given.consents(),
                 records.rating(planId, chat).orElse(null),

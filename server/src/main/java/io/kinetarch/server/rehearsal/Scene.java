@@ -165,6 +165,7 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
         return new Given(
                 step.language(),
                 step.page(),
+                null,
                 VisitorKind.NEW,
                 step.answers() == null ? Map.of() : step.answers(),
                 step.facts() == null ? Map.of() : step.facts(),

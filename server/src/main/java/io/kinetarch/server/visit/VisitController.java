@@ -95,6 +95,7 @@ class VisitController {
      *
      * @param key made by the sender: asking again under it starts no other chat
      * @param page address of the page; null for the plain link
+     * @param referrer address of the page that led there; null for none
      * @param returning whether the visitor was here before
      * @param consents ids of what the visitor agreed to
      * @param facts what the page hands over
@@ -104,6 +105,7 @@ class VisitController {
             UUID key,
             String language,
             @Nullable String page,
+            @Nullable String referrer,
             boolean returning,
             List<String> consents,
             Map<String, String> answers,
@@ -216,6 +218,7 @@ class VisitController {
                 new Given(
                         language,
                         page,
+                        VisitWords.referrer(wish.referrer()),
                         Visits.kind(facts, wish.returning()),
                         wish.answers(),
                         facts,

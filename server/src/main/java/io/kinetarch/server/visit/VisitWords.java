@@ -5,6 +5,7 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import java.net.URI;
 import java.util.Map;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** What people may write in chats: plain text of bounded length. It is shown as text everywhere, so mark-up in it is only words. */
 public final class VisitWords {
@@ -63,6 +64,15 @@ public final class VisitWords {
                         Kind.INVALID_DOCUMENT, pointer, "An answer holds a control character. Send plain text.");
             }
         });
+    }
+
+    /** A page that led here; what is none is left out, since no visitor can mend it. */
+    static @Nullable String referrer(@Nullable String written) {
+        try {
+            return written == null || written.isBlank() ? null : page(written);
+        } catch (Refusal none) {
+            return null;
+        }
     }
 
     /** The address of a page, without what follows {@code #}. */
