@@ -5,6 +5,7 @@ import { useNow, useTakeOver } from '../api/now';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
+import { RaisedAlarms, SetAlarms } from './Alarms';
 import { NowPeople } from './NowPeople';
 import { NowQueues } from './NowQueues';
 import { Reading } from './Reading';
@@ -32,8 +33,11 @@ export function NowView() {
           <span className="soft">
             {formatInstant(data.at)}, revision {data.revision} · {summary(data)}
           </span>
+          <span className="header-space" />
+          {account.permissions.includes('DESIGN') && <SetAlarms plan={draft.id} />}
         </div>
         <ErrorNote error={now.error ?? takeOver.error} />
+        <RaisedAlarms plan={draft.id} />
         <NowQueues now={data} chosen={chosen} onRead={choose} />
         <Today now={data} timeZone={draft.plan.settings.timeZone} />
         <Doors now={data} />

@@ -34,7 +34,7 @@ import org.springframework.stereotype.Service;
 
 /** Tells how live plans stand, looked up at most once a second however many ask. */
 @Service
-class LiveNow {
+public class LiveNow {
     private static final Duration FRESH = Duration.ofSeconds(1);
     private static final Duration EXPECTED_FRESH = Duration.ofMinutes(15);
     private static final int MOST_PLANS = 200;
@@ -108,7 +108,7 @@ class LiveNow {
      * @param inTimeToday of those, how many were answered in time
      * @param target share that is to be answered in time
      */
-    record NowQueue(
+    public record NowQueue(
             String id,
             String name,
             int waiting,
@@ -176,6 +176,11 @@ class LiveNow {
 
     Now now(String planId) {
         return kept.get(planId);
+    }
+
+    /** The queues of a live plan as they stand. */
+    public List<NowQueue> queues(String planId) {
+        return now(planId).queues();
     }
 
     /** What was just seen is no longer so. */

@@ -14,6 +14,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -26,7 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Sends what goes out, tries again what was not taken, and tells administrators of it. */
 @Service
-class Outbox {
+public class Outbox {
     private static final Logger LOG = LoggerFactory.getLogger(Outbox.class);
     private static final int SECONDS = 5;
     private static final int MOST_AT_ONCE = 100;
@@ -123,6 +125,18 @@ class Outbox {
         return Stream.concat(letters, others)
                 .sorted(Comparator.<Out, Boolean>comparing(out -> out.sentAt() != null)
                         .thenComparing(Out::madeAt, Comparator.reverseOrder()))
+                .toList();
+    }
+
+    /** What whoever it is sent to has not taken, in words, one recipient after the other. */
+    public List<String> stuck(String planId) {
+        return newest(planId).stream()
+                .filter(out -> out.sentAt() == null && out.trouble() != null)
+                .collect(Collectors.groupingBy(Out::recipient, TreeMap::new, Collectors.counting()))
+                .entrySet()
+                .stream()
+                .map(of -> of.getValue() + " of what is sent to " + of.getKey() + (of.getValue() == 1 ? " is" : " are")
+                        + " not taken")
                 .toList();
     }
 

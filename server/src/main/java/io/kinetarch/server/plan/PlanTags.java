@@ -50,6 +50,7 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/canned/**",
                         "/api/v1/plans/*/outbox/**",
                         "/api/v1/plans/*/ticket-addresses",
+                        "/api/v1/plans/*/alarms/**",
                         "/api/v1/plans/*/rehearsals/**",
                         // they go on learning, and hear live chats
                         "/api/v1/plans/*/bots/**",

@@ -201,6 +201,36 @@ class MarginTest {
     }
 
     @Test
+    void whatAVisitorSaidInChatsBeforeIsToldToWhoeverHasThem() {
+        String facts = "{\"facts\":{\"haulier\":\"TSH-7712\"}}";
+        var before = comesToFreight();
+        before.says("Is the pelican free?");
+        assertThat(before.does("facts", facts).statusCode()).isLessThan(300);
+        before.does("leave", "{}");
+        await().atMost(SOON).until(() -> found("words=pelican") == 1);
+
+        operator.postWithCsrf(DESK + "/queues/vehicles", "{\"takes\":true}").ok();
+        var again = comesToFreight();
+        operator.postWithCsrf(DESK + "/chats/" + again.chat() + "/take", "{}").ok();
+        String earlier = DESK + "/chats/" + again.chat() + "/earlier";
+        assertThat(operator.get(earlier).ok().body().isEmpty())
+                .as("while nobody knows who it is")
+                .isTrue();
+        again.does("facts", facts);
+        var told = operator.get(earlier).ok().body();
+        assertThat(told.valueStream().map(one -> one.path("chat").asLong())).containsExactly(before.chat());
+        assertThat(told.path(0).path("lines").toString()).contains("Is the pelican free?");
+        planner.get(earlier).problem(404, "not-found", null);
+        again.does("leave", "{}");
+    }
+
+    private VisitorClient comesToFreight() {
+        var freight = new VisitorClient(server.address(), "tarnwick", "https://freight.tarnwick-sound.example");
+        assertThat(freight.start("freight-pages", "en", "{}").statusCode()).isEqualTo(201);
+        return freight;
+    }
+
+    @Test
     void whatIsSetAsideFreesItsPlaceAndComesBackByTheVisitorsWord() {
         comes("I will look for my booking.");
         accepts();

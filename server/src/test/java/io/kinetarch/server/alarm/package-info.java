@@ -1,0 +1,5 @@
+/** Alarms about a live plan. */
+@NullMarked
+package io.kinetarch.server.alarm;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,105 @@
+import { Button, Input, InputNumber, Modal, Select } from 'antd';
+import { useState } from 'react';
+import { type Alarm, useAlarms, useKeepAlarms, useRaisedAlarms } from '../api/alarms';
+import { useOutside } from '../api/help';
+import { useWorkplace } from '../plan/workplace';
+import { timeOfDay } from '../places/clock';
+import { ErrorNote } from '../ui/ErrorNote';
+
+/** What is so that somebody wished to be told of. */
+export function RaisedAlarms({ plan }: { plan: string }) {
+  const raised = useRaisedAlarms(plan);
+  if (!raised.data || raised.data.length === 0) return <ErrorNote error={raised.error} />;
+  return (
+    <ul className="now-alarms" aria-label="Alarms" role="alert">
+      {raised.data.map(({ kind, words, since, flaps, trouble }) => (
+        <li key={kind + since}>
+          ▲ <strong>{words}</strong> <span className="soft">since {timeOfDay(since)}</span>
+          {flaps && <span className="soft">; it comes and goes</span>}
+          {trouble && <span className="rust">; nobody could be told: {trouble}</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const KINDS: { value: Alarm['kind']; label: string }[] = [
+  { value: 'LONG_WAIT', label: 'somebody waits longer than' },
+  { value: 'NOBODY_THERE', label: 'nobody is present for' },
+  { value: 'NOT_SENT', label: 'something is not taken for' },
+];
+const NEW: Alarm = { kind: 'LONG_WAIT', queue: null, seconds: 120, mail: null, service: null };
+
+/** Sets of what those who watch are told. */
+export function SetAlarms({ plan }: { plan: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="small" onClick={() => setOpen(true)}>
+        Alarms …
+      </Button>
+      {open && <AlarmList plan={plan} onDone={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function AlarmList({ plan, onDone }: { plan: string; onDone: () => void }) {
+  const kept = useAlarms(plan, true);
+  const keep = useKeepAlarms(plan);
+  const [edited, setEdited] = useState<Alarm[] | null>(null);
+  const alarms = edited ?? kept.data ?? [];
+  return (
+    <Modal
+      open
+      width={860}
+      title="Alarms"
+      okText="Save these alarms"
+      okButtonProps={{ disabled: !edited || keep.isPending }}
+      onOk={() => keep.mutate(alarms, { onSuccess: onDone })}
+      onCancel={onDone}
+    >
+      <p className="soft">
+        Shown here to everybody who watches, and told by mail or to a service of the installation, where one is named: once, and again
+        after 15 minutes at the earliest. They hold at once, whatever is live.
+      </p>
+      {alarms.map((alarm, i) => (
+        <AlarmRow
+          key={i}
+          alarm={alarm}
+          change={(part) => setEdited(alarms.map((one, j) => (i === j ? { ...one, ...part } : one)))}
+          remove={() => setEdited(alarms.filter((_, j) => i !== j))}
+        />
+      ))}
+      <Button onClick={() => setEdited([...alarms, NEW])}>One more</Button>
+      <ErrorNote error={kept.error ?? keep.error} />
+    </Modal>
+  );
+}
+
+function AlarmRow({ alarm, change, remove }: { alarm: Alarm; change: (part: Partial<Alarm>) => void; remove: () => void }) {
+  const { draft } = useWorkplace();
+  const outside = useOutside();
+  return (
+    <div className="alarm-row">
+      <Select aria-label="When" value={alarm.kind} options={KINDS} onChange={(kind) => change({ kind, ...(kind === 'NOT_SENT' ? { queue: null } : {}) })} />
+      <InputNumber aria-label="Seconds" min={1} max={86_400} precision={0} suffix="s" value={alarm.seconds} onChange={(seconds) => change({ seconds: seconds ?? 1 })} />
+      <Select<string | null>
+        aria-label="In which queue"
+        value={alarm.queue ?? null}
+        disabled={alarm.kind === 'NOT_SENT'}
+        options={[{ value: null, label: alarm.kind === 'NOT_SENT' ? 'by anybody' : 'in any queue' }, ...draft.plan.queues.map(({ id, name }) => ({ value: id, label: name }))]}
+        onChange={(queue) => change({ queue })}
+      />
+      <Input aria-label="Mail to" placeholder="mail to" value={alarm.mail ?? ''} onChange={(event) => change({ mail: event.target.value || null })} />
+      <Select<string | null>
+        aria-label="Tell the service"
+        value={alarm.service ?? null}
+        options={[{ value: null, label: 'no service' }, ...(outside.data?.services ?? []).map((name) => ({ value: name, label: name }))]}
+        onChange={(service) => change({ service })}
+      />
+      <Button type="text" aria-label="Take this alarm out" onClick={remove}>
+        ×
+      </Button>
+    </div>
+  );
+}
