@@ -59,7 +59,7 @@ const running: RunningChat = {
 };
 
 it('shows who waits too long, what is below its target, and why a door is closed', async () => {
-  renderInWorkplace(<NowView />, samplePlan(), { '/now': now });
+  renderInWorkplace(<NowView />, samplePlan(), { '/raised': [], '/margin': { labels: [], notes: [] }, '/tickets': [], '/now': now });
   expect(await screen.findByText(/1 waiting, 1 with an operator, 0 with a bot; 1 of 2 operators present/)).toBeTruthy();
   const row = screen.getByRole('row', { name: /^Fares/ });
   expect(within(row).getByText('▲ 2:00').className).toBe('now-trouble');
@@ -70,7 +70,7 @@ it('shows who waits too long, what is below its target, and why a door is closed
 });
 
 it('reads along in a chat', async () => {
-  renderInWorkplace(<NowView />, samplePlan(), { '/now': now, '/chats/7': running });
+  renderInWorkplace(<NowView />, samplePlan(), { '/raised': [], '/margin': { labels: [], notes: [] }, '/tickets': [], '/now': now, '/chats/7': running });
   fireEvent.click(await screen.findByRole('button', { name: /Read along in the en chat/ }));
   expect(await screen.findByText('Hello?')).toBeTruthy();
   expect(screen.getByText('Site is open')).toBeTruthy();
@@ -78,7 +78,7 @@ it('reads along in a chat', async () => {
 });
 
 it('moves a person into a queue for today', async () => {
-  const sent = renderInWorkplace(<NowView />, samplePlan(), { '/now': now });
+  const sent = renderInWorkplace(<NowView />, samplePlan(), { '/raised': [], '/margin': { labels: [], notes: [] }, '/tickets': [], '/now': now });
   fireEvent.click(await screen.findByRole('button', { name: /Ana R\./ }));
   fireEvent.click(await screen.findByRole('checkbox', { name: 'Lost' }));
   await waitFor(() =>

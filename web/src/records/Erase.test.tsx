@@ -6,7 +6,7 @@ import { Erase } from './Erase';
 
 afterEach(cleanup);
 
-const preview = { chats: 2, texts: 31, given: 2, files: 1, letters: 0, outgoing: 1 };
+const preview = { chats: 2, texts: 31, given: 2, files: 1, letters: 0, outgoing: 1, notes: 2 };
 const show = (search: string, retention: unknown = []) =>
   renderInWorkplace(<Erase plan="p" doors={samplePlan().doors} search={search} found={2} />, samplePlan(), { '/erase': preview, '/retention': retention });
 

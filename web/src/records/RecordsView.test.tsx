@@ -24,7 +24,7 @@ const line = {
 };
 
 it('looks for words a moment after they are typed, and says how many chats have them', async () => {
-  const sent = renderInWorkplace(<RecordsView />, samplePlan(), { '/records': { lines: [line], next: null, found: 1 } });
+  const sent = renderInWorkplace(<RecordsView />, samplePlan(), { '/labels': [], '/records': { lines: [line], next: null, found: 1 } });
   expect(await screen.findByText(/1 chat, the longest line is 5:00/)).toBeTruthy();
   expect(screen.getByText('closed after silence')).toBeTruthy();
   fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'Zirkus zug' } });
@@ -36,14 +36,14 @@ it('looks for words a moment after they are typed, and says how many chats have 
 });
 
 it('says what to do where nothing is like what is looked for', async () => {
-  renderInWorkplace(<RecordsView />, samplePlan(), { '/records': { lines: [], next: null, found: 0 } });
+  renderInWorkplace(<RecordsView />, samplePlan(), { '/labels': [], '/records': { lines: [], next: null, found: 0 } });
   expect(await screen.findByText(/No chat has ended yet/)).toBeTruthy();
   fireEvent.change(screen.getByLabelText('Came from'), { target: { value: '2026-12-01' } });
   expect(await screen.findByText('No chat is like this. Take one of the limits above away.')).toBeTruthy();
 });
 
 it('shows by what a report led here, and takes it away', async () => {
-  const sent = renderInWorkplace(<RecordsView />, samplePlan(), { '/records': { lines: [line], next: null, found: 1 } }, { address: '/records?weekday=3&topic=' });
+  const sent = renderInWorkplace(<RecordsView />, samplePlan(), { '/labels': [], '/records': { lines: [line], next: null, found: 1 } }, { address: '/records?weekday=3&topic=' });
   expect(await screen.findByRole('button', { name: /topic not known/ })).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: /came on a Wednesday/ }));
   await waitFor(() => expect(sent.map(({ path }) => path)).toContain('/plans/p/records?topic='));

@@ -64,8 +64,13 @@ final class LiveClient {
     // Visitors
 
     void start(String door, String topic) throws InterruptedException {
-        var started = post("/visit/tarnwick/doors/" + door + "/chats", """
-                {"key":"%s","language":"en","page":null,"returning":false,"consents":["consent"],"answers":{"topic":"%s"},"facts":{}}""".formatted(UUID.randomUUID(), topic))
+        start(door, "en", topic);
+    }
+
+    void start(String door, String language, String topic) throws InterruptedException {
+        var started = post(
+                        "/visit/tarnwick/doors/" + door + "/chats", """
+                {"key":"%s","language":"%s","page":null,"returning":false,"consents":["consent"],"answers":{"topic":"%s"},"facts":{}}""".formatted(UUID.randomUUID(), language, topic))
                 .json();
         chat = started.get("chat").getAsLong();
         token = started.get("token").getAsString();

@@ -107,6 +107,89 @@ class WatchIT {
     }
 
     @Test
+    void theWorkAroundAChatIsDoneAtTheDesk() throws InterruptedException {
+        var visitor = new LiveClient(ferry.gateway().address());
+        try (var ana = ferry.desk("operator")) {
+            visitor.start("booking-site", "de", "Something else");
+            visitor.says("Nehmen Sie Harfen mit?");
+            Ferry.press(ana.page(), "Take it");
+            var page = ana.page();
+            var reply = page.getByLabel("Reply to the visitor");
+
+            // A reply kept ready, in the visitor's language.
+            reply.fill("/hel");
+            reply.press("Enter");
+            assertThat(reply)
+                    .hasValue(Pattern.compile("^Guten Tag \\{visitor}, Ana R\\. hier: wie kann ich helfen\\?$"));
+            reply.fill("Guten Tag, Ana R. hier: auf dem Autodeck gern.");
+            reply.press("Enter");
+            assertThat(page.locator(".said-operator").getByText("auf dem Autodeck gern"))
+                    .isVisible();
+
+            // Labels, a note and a ticket, whose number comes back.
+            reply.press("Alt+n");
+            var note = page.getByLabel("Note for colleagues");
+            note.fill("The purser knows of harps.");
+            Ferry.press(page, "Keep the note");
+            assertThat(page.locator(".margin-note").getByText("The purser knows of harps."))
+                    .isVisible();
+            page.getByLabel("Label this chat").fill("Odd luggage");
+            page.getByLabel("Label this chat").press("Enter");
+            assertThat(page.locator(".margin-label").getByText("Odd luggage")).isVisible();
+            Ferry.press(page, "Make a ticket …");
+            Ferry.press(page, "Send the ticket");
+            assertThat(page.getByText(Pattern.compile("^Ticket TS-\\d+$"))).isVisible();
+            AxeRules.hold(page, "desk with a margin", List.of());
+
+            // Set aside, and back by the visitor's word.
+            reply.press("Alt+s");
+            assertThat(page.getByText(Pattern.compile("set aside, back at"))).isVisible();
+            assertThat(reply).hasCount(0);
+            visitor.says("Sie ist 1,80 m lang.");
+            assertThat(page.getByText("Sie ist 1,80 m lang.")).isVisible();
+
+            sentOnAndTakenBack(ana);
+            Ferry.press(page, "End the chat");
+            Ferry.goesOff(ana);
+            ana.endsWell();
+        }
+        try (var planner = ferry.journey("labelled")) {
+            planner.signIn("planner");
+            planner.open("/records?label=Odd+luggage");
+            planner.page().locator(".record-row").first().click();
+            var record = planner.page().getByLabel("Record", new Page.GetByLabelOptions().setExact(true));
+            assertThat(record.getByText("The purser knows of harps.")).isVisible();
+            assertThat(record.getByText(Pattern.compile("^Ticket TS-\\d+$"))).isVisible();
+            assertThat(record.getByText("set aside", new Locator.GetByTextOptions().setExact(true)))
+                    .isVisible();
+            planner.endsWell();
+        }
+    }
+
+    /** To a queue whose people are there, and back before anybody takes it. */
+    private static void sentOnAndTakenBack(Journey ana) {
+        try (var greta = ferry.journey("colleague")) {
+            greta.signIn("planner");
+            greta.page().navigate("/desk");
+            greta.page().getByText("▲ Present").click();
+            assertThat(greta.page().getByText(Pattern.compile("0 of \\d in use")))
+                    .isVisible();
+            // Colleagues are looked at every few seconds.
+            assertThat(ana.page().locator(".desk-foot")).containsText("Mara L.");
+            Ferry.press(ana.page(), "Send on …");
+            ana.page()
+                    .getByText(Pattern.compile("^Mara L\\., \\d of \\d free$"))
+                    .first()
+                    .click();
+            assertThat(ana.page().getByText("Mara L., not taken for")).isVisible();
+            Ferry.press(ana.page(), "Take back");
+            assertThat(ana.page().getByLabel("Reply to the visitor")).isVisible();
+            Ferry.goesOff(greta);
+            greta.endsWell();
+        }
+    }
+
+    @Test
     void aFigureOfAReportLeadsToItsChats() {
         try (var planner = ferry.journey("reports")) {
             planner.signIn("planner");
