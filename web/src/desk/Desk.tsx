@@ -4,7 +4,7 @@ import type { CannedAtHand } from '../api/canned';
 import type { Colleague, Desk as DeskState } from '../api/desk';
 import { timeOfDay, useSecond } from '../places/clock';
 import { type DeskActions, DeskControls, DeskTable, type SendingReply } from '../places/DeskTable';
-import { DESK_SHORTCUTS, Shortcuts } from '../shell/Shortcuts';
+import { DESK_SHORTCUTS, Shortcuts } from '../ui/Shortcuts';
 import { useTelling } from './notices';
 import { useDeskKeys } from './useDeskKeys';
 

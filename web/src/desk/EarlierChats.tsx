@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useEarlierChats } from '../api/desk';
-import { outcomeWords } from '../records/outcome';
+import { outcomeWords } from '../ui/outcome';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 

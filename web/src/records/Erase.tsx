@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Plan, Retention } from '../api/model';
 import { useErase, useErasurePreview, useKeepFor, useRetention } from '../api/records';
 import { ErrorNote } from '../ui/ErrorNote';
-import { OUTCOMES } from './outcome';
+import { OUTCOMES } from '../ui/outcome';
 
 interface EraseProps {
   plan: string;

@@ -12,7 +12,7 @@ import { formatInstant, formatSeconds } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import { SaidWords } from '../places/SaidWords';
 import { LifeLine, lengthOf } from './LifeLine';
-import { outcomeWords } from './outcome';
+import { outcomeWords } from '../ui/outcome';
 
 /** One finished chat: its life, what was said, and why what happened did. */
 export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: string; onClose: () => void }) {

@@ -2,8 +2,8 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { inRecord, useLabels } from '../api/margin';
 import type { Plan } from '../api/model';
-import { ChatLimits, Limit } from './ChatLimits';
-import { OUTCOMES } from './outcome';
+import { ChatLimits, Limit } from '../ui/ChatLimits';
+import { OUTCOMES } from '../ui/outcome';
 
 /** What is looked for among records: parameters of the address, which the server reads as they are. */
 export const SEARCHED = ['words', 'door', 'queue', 'operator', 'language', 'outcome', 'from', 'until', 'hour', 'weekday', 'topic', 'label', 'rated', 'waited'] as const;

@@ -7,7 +7,7 @@ import { formatInstant, formatSeconds } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Erase } from './Erase';
 import { LifeLine, lengthOf } from './LifeLine';
-import { outcomeWords } from './outcome';
+import { outcomeWords } from '../ui/outcome';
 import { RecordPanel } from './RecordPanel';
 import { RecordSearch, SEARCHED, type Searched } from './RecordSearch';
 import { WhoRead } from './WhoRead';

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { Plan, Report, ReportBy } from '../api/model';
 import { reportFile, useReport } from '../api/reports';
 import { useWorkplace } from '../plan/workplace';
-import { ChatLimits } from '../records/ChatLimits';
+import { ChatLimits } from '../ui/ChatLimits';
 import { ErrorNote } from '../ui/ErrorNote';
 import { chartOption } from './chartOption';
 import { daysBefore } from './leads';

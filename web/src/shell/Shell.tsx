@@ -23,7 +23,7 @@ import { WeekRuler } from './WeekRuler';
 
 const loadPalette = () => import('./CommandPalette');
 const CommandPalette = lazy(() => loadPalette().then((m) => ({ default: m.CommandPalette })));
-const Shortcuts = lazy(() => import('./Shortcuts').then((m) => ({ default: m.Shortcuts })));
+const Shortcuts = lazy(() => import('../ui/Shortcuts').then((m) => ({ default: m.Shortcuts })));
 
 /** Loads what every view works on, and puts the frame around the view. */
 export function Shell({ plan, account, children }: { plan: string; account: Account; children: ReactNode }) {

@@ -11,6 +11,7 @@ import io.kinetarch.server.visit.LivePlans;
 import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -66,7 +67,7 @@ public class EarlierChats {
                 .map(one -> new EarlierChat(
                         one.id(),
                         one.arrivedAt(),
-                        String.valueOf(one.outcome()),
+                        String.valueOf(one.outcome()).toLowerCase(Locale.ROOT).replace('_', '-'),
                         Element.find(plan.queues(), one.queueId())
                                 .map(Element::name)
                                 .orElse(null),
