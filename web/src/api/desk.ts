@@ -94,6 +94,9 @@ export function merge(desk: Desk, news: Place): Desk | null {
     ...news,
     from: 0,
     number: Math.max(known.number, news.number),
+    // what stands beside a chat is told where it may be new
+    margin: news.margin ?? known.margin ?? null,
+    tickets: news.tickets ?? known.tickets ?? null,
     lines: [...known.lines, ...news.lines.filter(({ number }) => number > known.number)],
     steps: [...known.steps, ...news.steps.filter(({ number }) => number > known.number)],
   };

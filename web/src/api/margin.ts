@@ -22,9 +22,12 @@ export const atDesk = (plan: string, chat: number): MarginPlace => ({
   shownIn: ['desk', plan],
 });
 
+/** Where those are listed for whoever may read records. */
+export const recordLabels = (plan: string) => `/plans/${plan}/records/labels`;
+
 export const inRecord = (plan: string, chat: number): MarginPlace => ({
   path: `/plans/${plan}/records/${chat}`,
-  labels: `/plans/${plan}/records/labels`,
+  labels: recordLabels(plan),
   shownIn: [plan, 'records'],
 });
 
@@ -47,9 +50,9 @@ export function useTickets(place: MarginPlace) {
   });
 }
 
-/** The labels that chats of the plan have, the most used first. */
-export function useLabels(place: MarginPlace, enabled: boolean) {
-  return useQuery({ queryKey: ['labels', place.labels], queryFn: () => call<string[]>('GET', place.labels), enabled, staleTime: 0 });
+/** The labels that chats of the plan have, the most used first, from where they are listed. */
+export function useLabels(listed: string, enabled: boolean) {
+  return useQuery({ queryKey: ['labels', listed], queryFn: () => call<string[]>('GET', listed), enabled, staleTime: 0 });
 }
 
 function useMarginCall<Wish>(place: MarginPlace, send: (wish: Wish) => Promise<unknown>) {

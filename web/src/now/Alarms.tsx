@@ -11,15 +11,17 @@ export function RaisedAlarms({ plan }: { plan: string }) {
   const raised = useRaisedAlarms(plan);
   if (!raised.data || raised.data.length === 0) return <ErrorNote error={raised.error} />;
   return (
-    <ul className="now-alarms" aria-label="Alarms" role="alert">
-      {raised.data.map(({ kind, words, since, flaps, trouble }) => (
+    <div className="now-alarms" role="alert">
+      <ul aria-label="Alarms">
+        {raised.data.map(({ kind, words, since, flaps, trouble }) => (
         <li key={kind + since}>
           ▲ <strong>{words}</strong> <span className="soft">since {timeOfDay(since)}</span>
           {flaps && <span className="soft">; it comes and goes</span>}
           {trouble && <span className="rust">; nobody could be told: {trouble}</span>}
         </li>
-      ))}
-    </ul>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -160,15 +160,16 @@ function Why({ place }: { place: Place }) {
 
 /** What colleagues put beside the chat, folded away until it is wanted. */
 function Beside({ desk, place, actions, open }: Pick<PlaceProps, 'desk' | 'place' | 'actions'> & { open?: boolean }) {
-  if (!actions.margin) return null;
-  const words = marginWords(place.margin, place.tickets);
+  const { margin, tickets } = place;
+  if (!actions.margin || !margin || !tickets) return null;
+  const words = marginWords(margin, tickets);
   return (
     <details className="place-beside" open={open}>
       <summary className={words ? undefined : 'soft'}>{words ?? 'Labels, notes, a ticket'}</summary>
       <Margin
         place={actions.margin(place.chat)}
-        margin={place.margin}
-        tickets={place.tickets}
+        margin={margin}
+        tickets={tickets}
         people={[desk.self.name, ...desk.colleagues.map(({ name }) => name)]}
       />
     </details>

@@ -18,6 +18,8 @@ create table alarm (
     -- what is so, in words
     words       text      not null default '',
     -- why whoever is to be told could not be, in words
-    trouble     text
+    trouble     text,
+    -- when that is tried again
+    next_try    timestamptz
 );
 create index on alarm (plan_id);

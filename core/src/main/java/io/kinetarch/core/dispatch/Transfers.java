@@ -134,36 +134,25 @@ final class Transfers {
         if (!(chat.stage().waits() || aside) || chat.sentBy != operator) {
             return Optional.of(new Refusal.NotToTakeBack(floor.operator(operator)));
         }
-        if (aside) {
-            var refusal = cannotTake(chat, operator);
-            if (refusal.isEmpty()) {
-                floor.takeFromAside(chat, operator, new Reason.TakenBack(floor.operator(operator)));
-            }
-            return refusal;
+        var why = new Reason.TakenBack(floor.operator(operator));
+        if (!aside) {
+            return outOfLine(chat, operator, why);
         }
-        if (!(chat.stage == Stage.OFFERED && chat.operator == operator)) {
-            var refusal = cannotTake(chat, operator);
-            if (refusal.isPresent()) {
-                return refusal;
-            }
-            var why = new Reason.TakenBack(floor.operator(operator));
-            if (chat.stage == Stage.WAITING) {
-                floor.matching.waitsNoMore(chat);
-            } else {
-                floor.withdraw(chat, why);
-            }
-            floor.staff.take(operator, floor.lanes[chat.queue].weight, floor.now);
-            chat.operator = operator;
+        var refusal = cannotTake(chat, operator);
+        if (refusal.isEmpty()) {
+            floor.takeFromAside(chat, operator, why);
         }
-        floor.assign(chat, floor.told ? new Reason.TakenBack(floor.operator(operator)) : null);
-        return Optional.empty();
+        return refusal;
     }
 
     Optional<Refusal> assign(Chat chat, int operator) {
-        if (!chat.stage().waits()) {
-            return Refusal.withAnother(chat.stage());
-        }
-        var why = new Reason.Given(floor.operator(operator));
+        return chat.stage().waits()
+                ? outOfLine(chat, operator, new Reason.Given(floor.operator(operator)))
+                : Refusal.withAnother(chat.stage());
+    }
+
+    /** An operator holds a waiting chat from now on, whomever it is offered to. */
+    private Optional<Refusal> outOfLine(Chat chat, int operator, Reason why) {
         if (!(chat.stage == Stage.OFFERED && chat.operator == operator)) {
             var refusal = cannotTake(chat, operator);
             if (refusal.isPresent()) {

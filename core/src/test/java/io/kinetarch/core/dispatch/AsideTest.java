@@ -12,10 +12,8 @@ import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.routing.Arrival;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 /** Chats that are set aside, given away or put before others. Of the sample's people ana is first, cleo third; both serve booking. */
@@ -24,9 +22,10 @@ class AsideTest {
     private static final int ANA = 0;
     private static final int CLEO = 2;
 
-    private final List<String> effects = new ArrayList<>();
+    private final Noted noted = new Noted();
+    private final List<String> effects = noted.effects;
     private final Plan plan = SamplePlan.plan();
-    private Dispatcher dispatcher = new Dispatcher(plan, new Noted());
+    private Dispatcher dispatcher = new Dispatcher(plan, noted);
 
     private long held() {
         dispatcher.present(at(0), ANA);
@@ -46,7 +45,7 @@ class AsideTest {
         assertThat(dispatcher.operatorEnds(at(20), chat, ANA)).contains(new Refusal.SetAside());
 
         // What is known between two calls is all that is needed to go on.
-        dispatcher = Dispatcher.of(plan, new Noted(), dispatcher.toBytes());
+        dispatcher = Dispatcher.of(plan, noted, dispatcher.toBytes());
         dispatcher.passTime(at(300));
         assertThat(dispatcher.operator(chat)).isEqualTo(ANA);
         assertThat(dispatcher.inUse(ANA)).isEqualTo(before);
@@ -151,23 +150,5 @@ class AsideTest {
 
     private static long at(int second) {
         return NINE + second * 1000L;
-    }
-
-    private final class Noted implements EffectSink {
-        @Override
-        public boolean wantsReasons() {
-            return true;
-        }
-
-        @Override
-        public void happened(
-                long atMillis, Effect effect, long chat, int operator, int queue, @Nullable Reason reason) {
-            effects.add(effect == Effect.OFFERED ? effect + " " + chat : effect.toString());
-        }
-
-        @Override
-        public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
-            effects.add(outcome.toString());
-        }
     }
 }

@@ -15,19 +15,18 @@ import io.kinetarch.core.plan.Rung;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.routing.Arrival;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 /** A new plan goes live while chats run. Of the sample's people, ana and cleo serve booking, cleo and dara cargo. */
 class PlanChangeTest {
     private static final long NINE = Instant.parse("2026-12-07T09:00:00Z").toEpochMilli();
 
-    private final List<String> effects = new ArrayList<>();
+    private final Noted noted = new Noted();
+    private final List<String> effects = noted.effects;
     private final Plan plan = SamplePlan.plan();
-    private final Dispatcher dispatcher = new Dispatcher(plan, new Noted());
+    private final Dispatcher dispatcher = new Dispatcher(plan, noted);
 
     @Test
     void waitingChatsKeepTheirPlaceAndTheirSeconds() {
@@ -119,23 +118,5 @@ class PlanChangeTest {
 
     private static long at(int second) {
         return NINE + second * 1000L;
-    }
-
-    private final class Noted implements EffectSink {
-        @Override
-        public boolean wantsReasons() {
-            return true;
-        }
-
-        @Override
-        public void happened(
-                long atMillis, Effect effect, long chat, int operator, int queue, @Nullable Reason reason) {
-            effects.add(effect.toString());
-        }
-
-        @Override
-        public void ended(long atMillis, long chat, Outcome outcome, int operator, int queue, @Nullable Reason reason) {
-            effects.add(outcome.toString());
-        }
     }
 }

@@ -1230,10 +1230,11 @@ final class PlainDispatcher {
     }
 
     private String given(Talk talk, Person person) {
-        if (!talk.waits()) {
-            return elsewhere(talk);
-        }
-        if (talk.operator != person) {
+        return talk.waits() ? outOfLine(talk, person) : elsewhere(talk);
+    }
+
+    private String outOfLine(Talk talk, Person person) {
+        if (!(talk.stage.equals("offered") && talk.operator == person)) {
             String refusal = cannotTake(talk.queue(), person);
             if (!refusal.isEmpty()) {
                 return refusal;
@@ -1293,22 +1294,7 @@ final class PlainDispatcher {
             }
             return refusal;
         }
-        if (!talk.waits() || talk.sentBy != person) {
-            return "NotToTakeBack";
-        }
-        if (!(talk.stage.equals("offered") && talk.operator == person)) {
-            String refusal = cannotTake(talk.queue(), person);
-            if (!refusal.isEmpty()) {
-                return refusal;
-            }
-            if (talk.stage.equals("offered")) {
-                withdraw(talk);
-            }
-            changed(person);
-            talk.operator = person;
-        }
-        assign(talk);
-        return "";
+        return talk.waits() && talk.sentBy == person ? outOfLine(talk, person) : "NotToTakeBack";
     }
 
     // Sent on

@@ -27,10 +27,12 @@ interface AlarmMapper {
             @Nullable Instant toldAt,
             int times,
             String words,
-            @Nullable String trouble) {}
+            @Nullable String trouble,
+            @Nullable Instant nextTry) {}
 
     String ALARM = """
-            select id, kind, queue_id, seconds, mail, service, held_since, raised_at, quiet_since, told_at, times, words, trouble
+            select id, kind, queue_id, seconds, mail, service, held_since, raised_at, quiet_since, told_at, times, words, trouble,
+                   next_try
             from alarm
             """;
 
@@ -52,11 +54,13 @@ interface AlarmMapper {
             @Nullable Instant toldAt,
             int times,
             String words,
-            @Nullable String trouble) {}
+            @Nullable String trouble,
+            @Nullable Instant nextTry) {}
 
     @Update("""
             update alarm set held_since = #{s.heldSince}, raised_at = #{s.raisedAt}, quiet_since = #{s.quietSince},
-                             told_at = #{s.toldAt}, times = #{s.times}, words = #{s.words}, trouble = #{s.trouble}
+                             told_at = #{s.toldAt}, times = #{s.times}, words = #{s.words}, trouble = #{s.trouble},
+                             next_try = #{s.nextTry}
             where id = #{id}""")
     void stands(long id, @Param("s") Standing s);
 

@@ -19,6 +19,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -35,6 +36,7 @@ import tools.jackson.databind.json.JsonMapper;
 class AlarmWatch {
     private static final Logger LOG = LoggerFactory.getLogger(AlarmWatch.class);
     private static final int SECONDS = 5;
+    private static final Duration TRIED_AGAIN = Duration.ofMinutes(1);
 
     private final AlarmMapper mapper;
     private final LivePlans plans;
@@ -97,22 +99,29 @@ class AlarmWatch {
         var after = alarm.kind() == AlarmKind.LONG_WAIT ? Duration.ZERO : Duration.ofSeconds(alarm.seconds());
         var state = Alarms.state(stored).seen(words.isPresent(), after, at);
         String said = words.orElse(stored.words());
-        String trouble = stored.trouble();
-        if (state.isToBeTold(at)) {
+        String trouble = state.isRaised() ? stored.trouble() : null;
+        var nextTry = state.isRaised() ? stored.nextTry() : null;
+        if (state.isToBeTold(at) && (nextTry == null || !at.isBefore(nextTry))) {
             trouble = tell(planId, alarm, state, said);
-            // Whoever could not be told is tried again with the next look, for as long as it is raised.
             state = trouble == null ? state.told(at) : state;
+            nextTry = trouble == null ? null : at.plus(TRIED_AGAIN);
         }
-        mapper.stands(
-                stored.id(),
-                new Standing(
-                        state.heldSince(),
-                        state.raisedAt(),
-                        state.quietSince(),
-                        state.toldAt(),
-                        state.times(),
-                        said,
-                        state.isRaised() ? trouble : null));
+        if (!state.equals(Alarms.state(stored))
+                || !said.equals(stored.words())
+                || !Objects.equals(trouble, stored.trouble())
+                || !Objects.equals(nextTry, stored.nextTry())) {
+            mapper.stands(
+                    stored.id(),
+                    new Standing(
+                            state.heldSince(),
+                            state.raisedAt(),
+                            state.quietSince(),
+                            state.toldAt(),
+                            state.times(),
+                            said,
+                            trouble,
+                            nextTry));
+        }
     }
 
     /** Why somebody could not be told; null where all were. */

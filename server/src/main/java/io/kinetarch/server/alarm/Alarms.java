@@ -10,7 +10,7 @@ import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Instant;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -120,7 +120,7 @@ class Alarms {
         for (int i = 0; i < alarms.size(); i++) {
             check(planId, alarms.get(i), "/" + i);
         }
-        var left = new HashSet<>(alarms);
+        var left = new LinkedHashSet<>(alarms);
         for (var stored : mapper.all(planId)) {
             var same = left.stream()
                     .filter(alarm -> alarm.isAboutTheSameAs(Alarm.of(stored)))
@@ -132,7 +132,7 @@ class Alarms {
                     },
                     () -> mapper.delete(stored.id()));
         }
-        alarms.stream().filter(left::remove).forEach(alarm -> mapper.insert(row(planId, alarm)));
+        left.forEach(alarm -> mapper.insert(row(planId, alarm)));
         return all(planId);
     }
 

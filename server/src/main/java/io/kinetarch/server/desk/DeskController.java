@@ -1,7 +1,6 @@
 package io.kinetarch.server.desk;
 
 import io.kinetarch.core.plan.Operator;
-import io.kinetarch.core.plan.Queue;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.bot.BotParts;
 import io.kinetarch.server.bot.ReplyDrafts;
@@ -333,7 +332,7 @@ class DeskController {
             @RequestBody PriorityWish wish,
             @AuthenticationPrincipal SignedIn account) {
         var operator = in(plan, chat, account);
-        calls.make(plan, Wish.in(chat, CallKind.PRIORITIZE, operator.id().value(), priority(wish.priority())));
+        calls.make(plan, Wish.prioritizes(chat, operator.id().value(), wish.priority()));
     }
 
     /** Takes a waiting chat of a queue that the operator takes chats of, without being offered it. */
@@ -344,13 +343,6 @@ class DeskController {
         desks.mayTake(plan, chat, operator);
         String id = operator.id().value();
         calls.make(plan, Wish.in(chat, CallKind.ASSIGN, id, id));
-    }
-
-    private static String priority(int priority) {
-        if (priority < 0 || priority > Queue.HIGHEST_PRIORITY) {
-            throw new Refusal(Kind.INVALID_DOCUMENT, "/priority", "A priority is 0 to " + Queue.HIGHEST_PRIORITY + ".");
-        }
-        return Integer.toString(priority);
     }
 
     private static @Nullable String reason(@Nullable String given) {

@@ -3,12 +3,14 @@ package io.kinetarch.server.desk;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.margin.Margins;
+import io.kinetarch.server.margin.Margins.LabelWish;
+import io.kinetarch.server.margin.Margins.NoteWish;
 import io.kinetarch.server.outgoing.Tickets;
 import io.kinetarch.server.outgoing.Tickets.TicketProposal;
+import io.kinetarch.server.outgoing.Tickets.TicketWish;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.List;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -37,18 +39,6 @@ class DeskMarginController {
         this.tickets = tickets;
     }
 
-    /** A note, under a key made by its writer. Whoever is named in it by an at sign is told. */
-    record DeskNote(UUID key, String text) {}
-
-    record DeskLabel(String label) {}
-
-    /**
-     * A ticket, under a key made by its maker.
-     *
-     * @param recipient one of those that the proposal names
-     */
-    record DeskTicket(UUID key, String subject, String recipient) {}
-
     /** The labels that chats of the plan have, the most used first. */
     @GetMapping("/labels")
     List<String> labels(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
@@ -61,7 +51,7 @@ class DeskMarginController {
     void label(
             @PathVariable String plan,
             @PathVariable long chat,
-            @RequestBody DeskLabel wish,
+            @RequestBody LabelWish wish,
             @AuthenticationPrincipal SignedIn account) {
         margins.label(plan, chat, wish.label(), in(plan, chat, account).name());
     }
@@ -82,7 +72,7 @@ class DeskMarginController {
     void note(
             @PathVariable String plan,
             @PathVariable long chat,
-            @RequestBody DeskNote wish,
+            @RequestBody NoteWish wish,
             @AuthenticationPrincipal SignedIn account) {
         margins.note(
                 plan, chat, wish.key(), wish.text(), in(plan, chat, account).name());
@@ -101,10 +91,10 @@ class DeskMarginController {
     void ticket(
             @PathVariable String plan,
             @PathVariable long chat,
-            @RequestBody DeskTicket wish,
+            @RequestBody TicketWish wish,
             @AuthenticationPrincipal SignedIn account) {
         String by = in(plan, chat, account).name();
-        tickets.make(plan, chat, wish.key(), wish.subject(), wish.recipient(), by);
+        tickets.make(plan, chat, wish, by);
     }
 
     /** A note for the operator has been seen by them. */

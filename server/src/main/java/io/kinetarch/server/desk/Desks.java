@@ -51,7 +51,6 @@ import tools.jackson.databind.json.JsonMapper;
 public class Desks {
     private static final int MOST_ENTRIES = 1000;
     private static final int MOST_GIVEN = 10_000;
-    private static final StoredOperator NOT_YET = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
 
     private final LivePlans plans;
     private final TakenQueues queues;
@@ -147,7 +146,8 @@ public class Desks {
      * @param transfers queues that it may be sent to
      * @param bot what the door's bot has to tell; null for nothing
      * @param earlier the conversation that the visitor goes on with, having come by the link in a mail
-     * @param margin what colleagues put beside it
+     * @param margin what colleagues put beside it; null where it is not told anew, or nothing is kept
+     * @param tickets that were made of it; null likewise
      * @param fills what stands for placeholders of replies kept ready
      */
     public record Place(
@@ -180,8 +180,8 @@ public class Desks {
             List<EarlierLine> earlier,
             boolean takesFiles,
             Map<String, String> fills,
-            Margin margin,
-            List<Ticket> tickets) {}
+            @Nullable Margin margin,
+            @Nullable List<Ticket> tickets) {}
 
     /** Something that is known of the visitor. */
     public record VisitorFact(String name, String value) {}
@@ -272,7 +272,7 @@ public class Desks {
         var stored = chats.operators(planId).stream()
                 .filter(one -> one.operatorId().equals(operator.id().value()))
                 .findFirst()
-                .orElse(NOT_YET);
+                .orElse(StoredOperator.NOT_YET);
         var found = chats.chat(planId, chat)
                 .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "There is no chat " + chat + "."));
         String queue = String.valueOf(found.queueId());
@@ -295,25 +295,27 @@ public class Desks {
 
     Desk desk(String planId, Operator operator) {
         var plan = plans.live(planId).plan();
+        var mine = chats.chatsOf(planId, operator.id().value());
+        var ids = mine.stream().map(StoredChat::id).toList();
         return desk(
                 plan,
                 operator,
                 new Floor(
                         clock.instant(),
                         chats.operators(planId),
-                        chats.chatsOf(planId, operator.id().value()).stream()
+                        mine.stream()
                                 .map(chat -> new Talk(chat, chats.entries(planId, chat.id(), 0, MOST_ENTRIES)))
                                 .toList(),
                         chats.waiting(planId),
                         chat -> given(planId, chat),
                         chat -> bots.of(planId, plan, chat.id(), chat.doorId()),
                         chat -> letters.earlier(planId, chat),
-                        new Beside(
+                        new Kept(
                                 chats.held(planId),
                                 chats.asideOf(planId, operator.id().value()),
                                 margins.mentions(planId, operator),
-                                chat -> margins.of(planId, chat),
-                                chat -> tickets.of(planId, chat))));
+                                margins.of(planId, ids),
+                                tickets.of(planId, ids))));
     }
 
     /** A chat and what happened in it. */
@@ -336,37 +338,40 @@ public class Desks {
             LongFunction<Given> given,
             Function<StoredChat, Optional<BotPart>> bot,
             LongFunction<List<EarlierLine>> earlier,
-            Beside beside) {}
+            Kept kept) {}
 
     /**
-     * What stands beside the chats of a desk.
+     * What is kept around a desk and decides nothing.
      *
      * @param held chats that operators have
      * @param aside chats that the operator has set aside
      * @param mentions notes for the operator
-     * @param margin what colleagues put beside a chat
-     * @param tickets that were made of a chat
+     * @param margins what colleagues put beside chats
+     * @param tickets that were made of chats
      */
-    public record Beside(
+    public record Kept(
             List<StoredChat> held,
             List<StoredChat> aside,
             List<Mention> mentions,
-            LongFunction<Margin> margin,
-            LongFunction<List<Ticket>> tickets) {
+            Map<Long, Margin> margins,
+            Map<Long, List<Ticket>> tickets) {
         /** Nothing, where nothing is kept. */
-        public static final Beside NOTHING =
-                new Beside(List.of(), List.of(), List.of(), _ -> new Margin(List.of(), List.of()), _ -> List.of());
+        public static final Kept NOTHING = new Kept(List.of(), List.of(), List.of(), Map.of(), Map.of());
     }
 
     /** What is known of a chat besides what happened in it. */
     private record Known(
-            Given given, Optional<BotPart> bot, List<EarlierLine> earlier, Margin margin, List<Ticket> tickets) {}
+            Given given,
+            Optional<BotPart> bot,
+            List<EarlierLine> earlier,
+            @Nullable Margin margin,
+            @Nullable List<Ticket> tickets) {}
 
     /** The desk of an operator of a plan. */
     public Desk desk(Plan plan, Operator operator, Floor floor) {
         var stored =
                 floor.operators().stream().collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
-        var self = stored.getOrDefault(operator.id().value(), NOT_YET);
+        var self = stored.getOrDefault(operator.id().value(), StoredOperator.NOT_YET);
         var timeouts = plan.settings().timeouts();
         var taken = queues.now(plan, operator, self);
         return new Desk(
@@ -394,12 +399,10 @@ public class Desks {
                                         floor.given().apply(talk.chat().id()),
                                         floor.bot().apply(talk.chat()),
                                         floor.earlier().apply(talk.chat().id()),
-                                        floor.beside()
-                                                .margin()
-                                                .apply(talk.chat().id()),
-                                        floor.beside()
+                                        floor.kept().margins().get(talk.chat().id()),
+                                        floor.kept()
                                                 .tickets()
-                                                .apply(talk.chat().id())),
+                                                .getOrDefault(talk.chat().id(), List.of())),
                                 0,
                                 talk.entries()))
                         .toList(),
@@ -408,14 +411,14 @@ public class Desks {
                         .filter(other -> !other.id().equals(operator.id()))
                         .map(other -> colleague(
                                 other,
-                                stored.getOrDefault(other.id().value(), NOT_YET),
+                                stored.getOrDefault(other.id().value(), StoredOperator.NOT_YET),
                                 talks(plan, other, taken, floor)))
                         .toList(),
                 floor.waiting().stream()
                         .filter(chat -> operator.id().value().equals(chat.sentBy()))
                         .map(chat -> sentOn(plan, chat, floor.given().apply(chat.id())))
                         .toList(),
-                floor.beside().aside().stream()
+                floor.kept().aside().stream()
                         .map(chat -> new AsideChat(
                                 chat.id(),
                                 visitor(plan, chat, floor.given().apply(chat.id())),
@@ -424,7 +427,7 @@ public class Desks {
                                         .orElse(""),
                                 Optional.ofNullable(chat.offerUntil()).orElse(floor.at())))
                         .toList(),
-                floor.beside().mentions(),
+                floor.kept().mentions(),
                 plan.queues().stream()
                         .map(queue -> new DeskQueue(
                                 queue.id().value(),
@@ -459,12 +462,14 @@ public class Desks {
     /** A chat with these of its entries, as the desks of those in it see it. */
     public Place place(String planId, StoredChat chat, int from, List<StoredEntry> entries) {
         var plan = plans.live(planId).plan();
+        // With each message it would be looked up for nothing: a desk that has the chat knows what stands beside it.
+        boolean beside = from == 0 || entries.isEmpty();
         var known = new Known(
                 given(planId, chat.id()),
                 bots.of(planId, plan, chat.id(), chat.doorId()),
                 letters.earlier(planId, chat.id()),
-                margins.of(planId, chat.id()),
-                tickets.of(planId, chat.id()));
+                beside ? margins.of(planId, chat.id()) : null,
+                beside ? tickets.of(planId, chat.id()) : null);
         return place(plan, chat, known, from, entries);
     }
 
@@ -588,7 +593,7 @@ public class Desks {
 
     /** What a colleague has of the queues of which an operator takes chats. */
     private static List<ColleagueTalk> talks(Plan plan, Operator colleague, Set<String> taken, Floor floor) {
-        return floor.beside().held().stream()
+        return floor.kept().held().stream()
                 .filter(chat -> colleague.id().value().equals(chat.operatorId()))
                 .filter(chat -> taken.contains(String.valueOf(chat.queueId())))
                 .map(chat -> new ColleagueTalk(

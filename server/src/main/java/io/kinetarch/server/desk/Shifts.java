@@ -43,16 +43,14 @@ class Shifts {
 
     /** When the shift of an operator ends in which an instant lies; none where it lies in none. */
     Optional<Instant> end(String planId, Operator operator, Instant at) {
-        var hours = hours(planId, operator, at);
+        var hours = hours(planId, operator, at).merged();
         return hours.isOpen(at) ? hours.nextChange(at) : Optional.empty();
     }
 
     private OpeningHours hours(String planId, Operator operator, Instant around) {
         var live = plans.state(planId, Which.live).orElseThrow();
         var zone = live.plan().timeZone();
-        return live.presences()
-                .of(operator, zone, around.atZone(zone).toLocalDate())
-                .merged();
+        return live.presences().of(operator, zone, around.atZone(zone).toLocalDate());
     }
 
     @Scheduled(fixedDelayString = "${kinetarch.shifts.look:10s}")

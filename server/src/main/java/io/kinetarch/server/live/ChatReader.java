@@ -214,6 +214,9 @@ public interface ChatReader {
             int chats,
             String joined,
             String parted) {
+        /** One who has never been here. */
+        public static final StoredOperator NOT_YET = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
+
         public List<String> joinedList() {
             return list(joined);
         }

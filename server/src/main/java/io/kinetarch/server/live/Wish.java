@@ -1,7 +1,10 @@
 package io.kinetarch.server.live;
 
 import io.kinetarch.core.dispatch.Call.Because;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.server.live.Beside.FileSent;
+import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.problem.Refusal.Kind;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.UUID;
@@ -61,9 +64,22 @@ public record Wish(
         return new Wish(CallKind.AWAY, null, operator, reason, null, null, null, null, null);
     }
 
-    /** Somebody who may be no operator does something with a chat that somebody else is told of. */
-    public static Wish with(long chat, CallKind kind, String detail) {
-        return new Wish(kind, chat, null, detail, null, null, null, null, null);
+    /** Somebody who watches gives a waiting chat to an operator. */
+    public static Wish gives(long chat, String operator) {
+        return new Wish(CallKind.ASSIGN, chat, null, operator, null, null, null, null, null);
+    }
+
+    /**
+     * Somebody says how urgent a chat is.
+     *
+     * @param operator null where it is nobody at a desk
+     * @throws Refusal if it is no priority
+     */
+    public static Wish prioritizes(long chat, @Nullable String operator, int priority) {
+        if (priority < 0 || priority > Queue.HIGHEST_PRIORITY) {
+            throw new Refusal(Kind.INVALID_DOCUMENT, "/priority", "A priority is 0 to " + Queue.HIGHEST_PRIORITY + ".");
+        }
+        return new Wish(CallKind.PRIORITIZE, chat, operator, Integer.toString(priority), null, null, null, null, null);
     }
 
     /** Something about a door. */

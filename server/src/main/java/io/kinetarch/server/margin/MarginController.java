@@ -1,9 +1,10 @@
 package io.kinetarch.server.margin;
 
 import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.margin.Margins.LabelWish;
 import io.kinetarch.server.margin.Margins.Margin;
+import io.kinetarch.server.margin.Margins.NoteWish;
 import java.util.List;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -25,11 +26,6 @@ class MarginController {
     MarginController(Margins margins) {
         this.margins = margins;
     }
-
-    /** A note, under a key made by its writer. Whoever is named in it by an at sign is told. */
-    public record NoteWish(UUID key, String text) {}
-
-    public record LabelWish(String label) {}
 
     /** The labels that chats have, the most used first. */
     @GetMapping("/labels")

@@ -11,9 +11,14 @@ import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface MarginMapper {
-    /** Labels of a chat, in the order in which they were put on it. */
-    @Select("select label from chat_label where plan_id = #{planId} and chat = #{chat} order by at, lower(label)")
-    List<String> labels(String planId, long chat);
+    record StoredLabel(long chat, String label) {}
+
+    /** Labels of some chats, in the order in which they were put on each. */
+    @Select("""
+            select chat, label from chat_label
+            where plan_id = #{planId} and chat = any(#{chats,typeHandler=org.apache.ibatis.type.ArrayTypeHandler})
+            order by at, lower(label)""")
+    List<StoredLabel> labels(String planId, Long[] chats);
 
     /** The most used of a plan's labels first, each in the way in which it is written most. */
     @Select("""
@@ -34,10 +39,12 @@ interface MarginMapper {
     @Delete("delete from chat_label where plan_id = #{planId} and chat = #{chat} and lower(label) = lower(#{label})")
     void unlabel(String planId, long chat, String label);
 
-    record StoredNote(long id, String byName, Instant at, String words) {}
+    record StoredNote(long id, long chat, String byName, Instant at, String words) {}
 
-    @Select("select id, by_name, at, words from chat_note where plan_id = #{planId} and chat = #{chat} order by id")
-    List<StoredNote> notes(String planId, long chat);
+    @Select("""
+            select id, chat, by_name, at, words from chat_note
+            where plan_id = #{planId} and chat = any(#{chats,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}) order by id""")
+    List<StoredNote> notes(String planId, Long[] chats);
 
     /** None where it was written before under its key. */
     @Select("""

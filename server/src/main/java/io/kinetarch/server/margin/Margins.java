@@ -4,6 +4,8 @@ import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.Passing;
+import io.kinetarch.server.margin.MarginMapper.StoredLabel;
+import io.kinetarch.server.margin.MarginMapper.StoredNote;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.LivePlans;
@@ -13,9 +15,11 @@ import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -58,12 +62,32 @@ public class Margins {
     /** A note for somebody who has not seen it yet. */
     public record Mention(long note, long chat, String by, Instant at, String words) {}
 
+    /** A label to be put on a chat. */
+    public record LabelWish(String label) {}
+
+    /** A note, under a key made by its writer. Whoever is named in it by an at sign is told. */
+    public record NoteWish(UUID key, String text) {}
+
     public Margin of(String planId, long chat) {
-        return new Margin(
-                mapper.labels(planId, chat),
-                mapper.notes(planId, chat).stream()
-                        .map(note -> new MarginNote(note.id(), note.byName(), note.at(), note.words()))
-                        .toList());
+        return of(planId, List.of(chat)).getOrDefault(chat, new Margin(List.of(), List.of()));
+    }
+
+    /** What stands beside each of some chats. */
+    public Map<Long, Margin> of(String planId, List<Long> chats) {
+        var ids = chats.toArray(Long[]::new);
+        var labels = mapper.labels(planId, ids).stream()
+                .collect(Collectors.groupingBy(
+                        StoredLabel::chat, Collectors.mapping(StoredLabel::label, Collectors.toList())));
+        var notes = mapper.notes(planId, ids).stream()
+                .collect(Collectors.groupingBy(
+                        StoredNote::chat,
+                        Collectors.mapping(
+                                note -> new MarginNote(note.id(), note.byName(), note.at(), note.words()),
+                                Collectors.toList())));
+        return chats.stream()
+                .collect(Collectors.toMap(
+                        Function.identity(),
+                        chat -> new Margin(labels.getOrDefault(chat, List.of()), notes.getOrDefault(chat, List.of()))));
     }
 
     /** The labels that chats of a plan have, the most used first. */
@@ -94,7 +118,7 @@ public class Margins {
         if (words.isEmpty() || words.length() > LONGEST_LABEL) {
             throw new Refusal(Kind.INVALID_DOCUMENT, "/label", "A label has 1 to " + LONGEST_LABEL + " characters.");
         }
-        if (mapper.labels(planId, chat).size() >= MOST_LABELS) {
+        if (of(planId, chat).labels().size() >= MOST_LABELS) {
             throw new Refusal(
                     Kind.NOT_POSSIBLE, "A chat has at most " + MOST_LABELS + " labels. Take one off it first.");
         }

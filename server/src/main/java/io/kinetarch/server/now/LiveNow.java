@@ -39,7 +39,6 @@ public class LiveNow {
     private static final Duration EXPECTED_FRESH = Duration.ofMinutes(15);
     private static final int MOST_PLANS = 200;
     private static final Set<String> WAITS = Set.of("WAITING", "OFFERED");
-    private static final StoredOperator GONE = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
 
     private final LivePlans live;
     private final Plans plans;
@@ -198,8 +197,8 @@ public class LiveNow {
         var stored = chats.operators(planId).stream()
                 .collect(Collectors.toMap(StoredOperator::operatorId, Function.identity()));
         var people = plan.operators().stream()
-                .map(operator ->
-                        person(plan, operator, stored.getOrDefault(operator.id().value(), GONE), open))
+                .map(operator -> person(
+                        plan, operator, stored.getOrDefault(operator.id().value(), StoredOperator.NOT_YET), open))
                 .toList();
         var waited = mapper.waited(planId, today, from).stream().collect(Collectors.groupingBy(Waited::queueId));
         var unanswered = new HashMap<Long, Instant>();

@@ -3,7 +3,6 @@ package io.kinetarch.server.now;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.plan.Queue;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.LiveCalls;
@@ -105,7 +104,7 @@ class NowController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void assign(@PathVariable String plan, @PathVariable long chat, @RequestBody AssignWish wish) {
         var to = operator(plans.live(plan).plan(), wish.operator());
-        calls.make(plan, Wish.with(chat, CallKind.ASSIGN, to.id().value()));
+        calls.make(plan, Wish.gives(chat, to.id().value()));
         now.changed(plan);
     }
 
@@ -113,10 +112,7 @@ class NowController {
     @PostMapping("/chats/{chat}/priority")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void prioritize(@PathVariable String plan, @PathVariable long chat, @RequestBody UrgencyWish wish) {
-        if (wish.priority() < 0 || wish.priority() > Queue.HIGHEST_PRIORITY) {
-            throw new Refusal(Kind.INVALID_DOCUMENT, "/priority", "A priority is 0 to " + Queue.HIGHEST_PRIORITY + ".");
-        }
-        calls.make(plan, Wish.with(chat, CallKind.PRIORITIZE, Integer.toString(wish.priority())));
+        calls.make(plan, Wish.prioritizes(chat, null, wish.priority()));
         now.changed(plan);
     }
 

@@ -3,8 +3,8 @@ package io.kinetarch.server.outgoing;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.outgoing.Tickets.Ticket;
 import io.kinetarch.server.outgoing.Tickets.TicketProposal;
+import io.kinetarch.server.outgoing.Tickets.TicketWish;
 import java.util.List;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,13 +25,6 @@ class TicketController {
     TicketController(Tickets tickets) {
         this.tickets = tickets;
     }
-
-    /**
-     * A ticket, under a key made by its maker.
-     *
-     * @param recipient one of those that the proposal names
-     */
-    record TicketWish(UUID key, String subject, String recipient) {}
 
     record TicketNumber(String number) {}
 
@@ -65,7 +58,7 @@ class TicketController {
             @PathVariable long chat,
             @RequestBody TicketWish wish,
             @AuthenticationPrincipal SignedIn account) {
-        tickets.make(plan, chat, wish.key(), wish.subject(), wish.recipient(), account.displayName());
+        tickets.make(plan, chat, wish, account.displayName());
     }
 
     /** The number of a ticket that was answered by mail. */

@@ -31,6 +31,7 @@ interface TicketMapper {
 
     record StoredTicket(
             long id,
+            long chat,
             String recipient,
             String subject,
             String byName,
@@ -40,10 +41,11 @@ interface TicketMapper {
             @Nullable String trouble) {}
 
     @Select("""
-            select t.id, t.recipient, t.subject, t.by_name, t.at, t.number, o.sent_at, o.trouble
+            select t.id, t.chat, t.recipient, t.subject, t.by_name, t.at, t.number, o.sent_at, o.trouble
             from ticket t left join outgoing o on o.ticket = t.id
-            where t.plan_id = #{planId} and t.chat = #{chat} order by t.id""")
-    List<StoredTicket> of(String planId, long chat);
+            where t.plan_id = #{planId} and t.chat = any(#{chats,typeHandler=org.apache.ibatis.type.ArrayTypeHandler})
+            order by t.id""")
+    List<StoredTicket> of(String planId, Long[] chats);
 
     @Update("update ticket set number = #{number} where id = #{id}")
     void number(long id, String number);

@@ -8,13 +8,16 @@ import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.live.ChatReader.StoredEntry;
 import io.kinetarch.server.live.Passing;
 import io.kinetarch.server.outgoing.TicketMapper.NewTicket;
+import io.kinetarch.server.outgoing.TicketMapper.StoredTicket;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -80,22 +83,37 @@ public class Tickets {
      */
     public record TicketProposal(String subject, List<String> recipients) {}
 
+    /**
+     * A ticket to be made, under a key made by its maker.
+     *
+     * @param recipient one of those that the proposal names
+     */
+    public record TicketWish(UUID key, String subject, String recipient) {}
+
     /** What a service is told of a ticket. */
     record Made(
             String news, String plan, long chat, Instant at, String subject, String by, String language, String text) {}
 
     public List<Ticket> of(String planId, long chat) {
-        return mapper.of(planId, chat).stream()
-                .map(one -> new Ticket(
-                        one.id(),
-                        one.recipient(),
-                        one.subject(),
-                        one.byName(),
-                        one.at(),
-                        one.number(),
-                        one.sentAt(),
-                        one.trouble()))
-                .toList();
+        return of(planId, List.of(chat)).getOrDefault(chat, List.of());
+    }
+
+    /** The tickets of some chats; none of those that have none. */
+    public Map<Long, List<Ticket>> of(String planId, List<Long> chats) {
+        return mapper.of(planId, chats.toArray(Long[]::new)).stream()
+                .collect(Collectors.groupingBy(
+                        StoredTicket::chat,
+                        Collectors.mapping(
+                                one -> new Ticket(
+                                        one.id(),
+                                        one.recipient(),
+                                        one.subject(),
+                                        one.byName(),
+                                        one.at(),
+                                        one.number(),
+                                        one.sentAt(),
+                                        one.trouble()),
+                                Collectors.toList())));
     }
 
     /** The mail addresses to which tickets may go. */
@@ -152,8 +170,10 @@ public class Tickets {
      * @throws Refusal if it has no subject, or nobody of that name takes tickets
      */
     @Transactional
-    public void make(String planId, long chat, UUID key, String subject, String recipient, String by) {
+    public void make(String planId, long chat, TicketWish wish, String by) {
         var found = chat(planId, chat);
+        String subject = wish.subject();
+        String recipient = wish.recipient();
         if (subject.isBlank() || subject.strip().length() > LONGEST_SUBJECT) {
             throw new Refusal(
                     Kind.INVALID_DOCUMENT, "/subject", "A subject has 1 to " + LONGEST_SUBJECT + " characters.");
@@ -169,7 +189,7 @@ public class Tickets {
                                     : "Those who do are " + String.join(", ", recipients) + "."));
         }
         var now = clock.instant();
-        var ticket = new NewTicket(planId, chat, key.toString(), recipient, subject.strip(), by, now);
+        var ticket = new NewTicket(planId, chat, wish.key().toString(), recipient, subject.strip(), by, now);
         String text = transcripts.text(planId, found);
         mapper.insert(ticket)
                 .ifPresent(id -> mapper.send(
@@ -186,16 +206,13 @@ public class Tickets {
         return recipient.contains("@");
     }
 
-    /** The number that its receiver answered with, if it did. */
+    /** It was sent: the number that its receiver answered with, if it did. */
     void answered(String planId, long chat, long ticket, @Nullable String number) {
         if (number != null && !number.isBlank()) {
-            mapper.number(
-                    ticket,
-                    number.strip()
-                            .substring(
-                                    0, Math.min(LONGEST_NUMBER, number.strip().length())));
-            passing.knownMore(planId, chat);
+            String stripped = number.strip();
+            mapper.number(ticket, stripped.substring(0, Math.min(LONGEST_NUMBER, stripped.length())));
         }
+        passing.knownMore(planId, chat);
     }
 
     /** The number of a ticket, as somebody wrote it who had it by mail. */

@@ -93,11 +93,7 @@ public class EarlierChats {
 
     /** Words lead to chats quickly; only those count whose page told the very same. */
     private List<Long> named(String planId, Plan plan, String name) {
-        var languages = plan.doors().stream()
-                .flatMap(door -> door.languages().stream())
-                .distinct()
-                .toList();
-        String query = found.query("\"" + name.replace('"', ' ') + "\"", languages);
+        String query = found.query("\"" + name.replace('"', ' ') + "\"", Records.languages(plan));
         if (query.isEmpty()) {
             return List.of();
         }

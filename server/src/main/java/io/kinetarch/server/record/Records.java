@@ -326,11 +326,7 @@ class Records {
     }
 
     private String query(Plan plan, String words) {
-        var languages = Stream.concat(
-                        plan.doors().stream().flatMap(door -> door.languages().stream()), Stream.of(ANY_LANGUAGE))
-                .distinct()
-                .toList();
-        String query = found.query(words, languages);
+        String query = found.query(words, languages(plan));
         if (query.isEmpty()) {
             throw new Refusal(
                     Kind.INVALID_PARAMETER,
@@ -338,6 +334,13 @@ class Records {
                             + "\": write a word that does not stand in nearly every text.");
         }
         return query;
+    }
+
+    /** The languages in which words are looked for. */
+    static List<String> languages(Plan plan) {
+        return Stream.concat(plan.doors().stream().flatMap(door -> door.languages().stream()), Stream.of(ANY_LANGUAGE))
+                .distinct()
+                .toList();
     }
 
     KeptChat find(String planId, long chat) {

@@ -119,7 +119,7 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                         chat -> Optional.ofNullable(understood.get(chat.id()))
                                                 .flatMap(step -> summary(plan, chat, step)),
                                         _ -> List.of(),
-                                        Desks.Beside.NOTHING)))
+                                        Desks.Kept.NOTHING)))
                         .toList());
     }
 

@@ -10,7 +10,6 @@ import io.kinetarch.core.staffing.OfferedWait.AtWork;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredOperator;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.Function;
@@ -21,7 +20,6 @@ import org.springframework.stereotype.Component;
 /** The wait that a visitor of a live queue can expect. */
 @Component
 class QueueWaits {
-    private static final StoredOperator NOT_THERE = new StoredOperator("", "gone", null, Instant.EPOCH, 0, 0, "", "");
 
     private final ChatReader chats;
     private final TakenQueues queues;
@@ -44,7 +42,7 @@ class QueueWaits {
                                 plan,
                                 operator,
                                 queue,
-                                there.getOrDefault(operator.id().value(), NOT_THERE)))
+                                there.getOrDefault(operator.id().value(), StoredOperator.NOT_YET)))
                         .toList(),
                 queue.workload());
     }

@@ -111,6 +111,14 @@ class MarginTest {
                 .ok();
         assertThat(found("words=marimba")).as("written after the end").isEqualTo(1);
         assertThat(found("label=PURSER")).isEqualTo(1);
+        var report = planner.get(PLAN + "/reports?by=LABEL&from=2026-12-02&until=2026-12-02")
+                .ok()
+                .body();
+        assertThat(report.path("lines")
+                        .valueStream()
+                        .filter(line -> line.path("key").asString().equals("Odd luggage"))
+                        .map(line -> line.path("now").path("chats").asLong()))
+                .containsExactly(1L);
         planner.withCsrf("DELETE", record() + "/labels?label=purser", "").ok();
         assertThat(found("label=Purser")).isZero();
         assertThat(planner.get(record())
