@@ -33,7 +33,7 @@ export function MyDay({ plan }: { plan: string }) {
               <Line label="Offers passed">
                 {data.missed} not taken in time, {data.declined} left to others
               </Line>
-              <Line label="Your shift">{data.shiftUntil ? `until ${timeOfDay(data.shiftUntil)}; then you are off by itself` : 'none is planned now'}</Line>
+              <Line label="Your shift">{data.shiftUntil ? `until ${timeOfDay(data.shiftUntil)}; the desk sets you off then` : 'none is planned now'}</Line>
             </>
           )}
         </div>

@@ -15,7 +15,7 @@ export function Today({ now, timeZone }: { now: LiveNow; timeZone: string }) {
   return (
     <figure className="now-today">
       <figcaption>
-        <b>Today</b> {came.toLocaleString('en')} chats came
+        <b>Today</b> {came.toLocaleString('en')} {came === 1 ? 'chat' : 'chats'} came
         {now.expected.length > 0 ? (
           <span className="soft">
             {' '}
