@@ -89,6 +89,7 @@ export type TrialQuestion = Schemas['TrialQuestion'];
 export type VolumesPreview = Schemas['Preview'];
 export type Stored = Schemas['Stored'];
 export type AcceptedFile = Schemas['AcceptedFile'];
+export type Recording = Schemas['Recording'];
 export type Job = Schemas['Job'];
 export type SeriesView = Schemas['SeriesView'];
 export type SumHead = Schemas['SumHead'];

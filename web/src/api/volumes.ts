@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { call } from './client';
-import type { AcceptedFile, Stored, VolumesPreview } from './model';
+import type { AcceptedFile, Recording, Stored, VolumesPreview } from './model';
 import { useRefresh } from './plan';
 
 export function useStoredVolumes(plan: string) {
@@ -13,6 +13,22 @@ export function useAcceptedFiles(plan: string) {
   return useQuery({
     queryKey: [plan, 'volumes', 'files'],
     queryFn: () => call<AcceptedFile[]>('GET', `/plans/${plan}/volumes/imports`),
+  });
+}
+
+/** Of which days the counts are those of the plan's own chats. */
+export function useRecording(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'volumes', 'recording'],
+    queryFn: () => call<Recording>('GET', `/plans/${plan}/volumes/recording`),
+  });
+}
+
+export function useWantRecording(plan: string) {
+  const refresh = useRefresh(plan);
+  return useMutation({
+    mutationFn: (wanted: boolean) => call<Recording>('PUT', `/plans/${plan}/volumes/recording`, { wanted }),
+    onSuccess: refresh,
   });
 }
 

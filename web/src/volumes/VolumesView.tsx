@@ -1,15 +1,15 @@
-import { Button, Segmented } from 'antd';
+import { Button, Segmented, Switch } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
 import { useCalendar, useSeries, useSpecialDays } from '../api/forecast';
-import { useAcceptedFiles, useStoredVolumes } from '../api/volumes';
+import { useAcceptedFiles, useRecording, useStoredVolumes, useWantRecording } from '../api/volumes';
 import { type Selection, useSelection } from '../plan/series';
 import { SelectionPicker } from '../plan/SelectionPicker';
 import { ErrorNote } from '../ui/ErrorNote';
 import { JobLine } from '../plan/JobLine';
 import { useWorkplace } from '../plan/workplace';
-import { formatDate, formatInstant } from '../time/time';
+import { formatDate, formatDays, formatInstant } from '../time/time';
 import { HistoryCalendar, type Picked } from './HistoryCalendar';
 import { ImportVolumes } from './ImportVolumes';
 import { inWords, months } from './months';
@@ -18,7 +18,7 @@ import './volumes.css';
 
 const SPECIAL = 'Unusual days';
 const IMPORT = 'Import';
-const FILES = 'Files';
+const SOURCES = 'Sources';
 
 /** The chats that came: day by day, what is not known, what was unusual, and where it all comes from. */
 export function VolumesView() {
@@ -56,7 +56,7 @@ export function VolumesView() {
       <aside className="panel" aria-label="Volumes">
         <Segmented
           block
-          options={[SPECIAL, IMPORT, FILES]}
+          options={[SPECIAL, IMPORT, SOURCES]}
           value={panel}
           onChange={(shown) =>
             setParams((before) => {
@@ -66,7 +66,7 @@ export function VolumesView() {
             })
           }
         />
-        {panel === IMPORT ? <ImportVolumes /> : panel === FILES ? <AcceptedFiles /> : <SpecialDaysPanel picked={picked} />}
+        {panel === IMPORT ? <ImportVolumes /> : panel === SOURCES ? <Sources /> : <SpecialDaysPanel picked={picked} />}
       </aside>
     </div>
   );
@@ -96,6 +96,49 @@ function Calendar({ selection, picked, onPick }: CalendarProps) {
         <span className="short">▴ ▾</span> unusual, no mark yet <span className="enough">⇡ ⇣</span> new level
       </p>
     </>
+  );
+}
+
+/** Where the counts come from: the plan's own chats, and files. */
+function Sources() {
+  return (
+    <>
+      <OwnChats />
+      <h2>Imported files</h2>
+      <AcceptedFiles />
+    </>
+  );
+}
+
+function OwnChats() {
+  const { draft, canEdit } = useWorkplace();
+  const { data: recording, error } = useRecording(draft.id);
+  const want = useWantRecording(draft.id);
+  if (!recording) return <ErrorNote error={error} />;
+  return (
+    <section aria-labelledby="own-chats">
+      <h2 id="own-chats">Chats of this plan</h2>
+      <label className="own-chats">
+        <Switch
+          checked={recording.wanted}
+          disabled={!canEdit}
+          onChange={(wanted) => want.mutate(wanted)}
+        />
+        Counted each night
+      </label>
+      <p className="soft">
+        The chats of the day before, by door, language, topic and queue, with what they took and how long they waited. They replace what
+        is known of their half-hours, and forecasts and the workloads that are measured go by them.
+      </p>
+      <p role="status">
+        {want.isPending
+          ? 'Counting the chats of past days…'
+          : recording.firstDay && recording.lastDay
+            ? `Counted: ${formatDays({ firstDay: recording.firstDay, lastDay: recording.lastDay })}.`
+            : 'No day was counted yet.'}
+      </p>
+      <ErrorNote error={want.error} />
+    </section>
   );
 }
 

@@ -245,9 +245,21 @@ describe('the view of the history', () => {
     expect(screen.getByLabelText<HTMLInputElement>('From').value).toBe('2026-11-02');
   });
 
+  it('says which days were counted from the plan’s own chats, and counts them once somebody wishes so', async () => {
+    const sent = renderInWorkplace(<VolumesView />, samplePlan(), {
+      ...answers,
+      '/volumes/recording': { wanted: false, firstDay: '2026-11-19', lastDay: '2026-12-01' },
+    });
+    fireEvent.click(await screen.findByText('Sources'));
+    const own = within(await screen.findByRole('region', { name: 'Chats of this plan' }));
+    expect(own.getByRole('status').textContent).toBe('Counted: 19 Nov – 1 Dec 2026.');
+    fireEvent.click(own.getByRole('switch', { name: 'Counted each night' }));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual({ wanted: true }));
+  });
+
   it('lists the files it comes from, and what they replaced', async () => {
     renderInWorkplace(<VolumesView />, samplePlan(), answers);
-    fireEvent.click(await screen.findByText('Files'));
+    fireEvent.click(await screen.findByText('Sources'));
     const file = await screen.findByText('autumn.csv');
     expect(file.closest('li')?.textContent).toContain('Mara L.');
     expect(file.closest('li')?.textContent).toContain('1 Oct 2026 – 31 Oct 2026: 1,488 half-hours ◆ 20 known before were replaced');

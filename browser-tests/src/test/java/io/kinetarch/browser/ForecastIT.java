@@ -45,7 +45,7 @@ class ForecastIT {
             assertThat(holds).containsText("Chats at Terminal poster");
             journey.button("Accept 96 half-hours").click();
             assertThat(page.getByText("96 half-hours stored")).isVisible();
-            page.getByText("Files", exactly()).click();
+            page.getByText("Sources", exactly()).click();
             assertThat(page.getByLabel("Imported files")).containsText("counts.csv");
             assertThat(page.getByLabel("Imported files")).containsText("known before were replaced");
 

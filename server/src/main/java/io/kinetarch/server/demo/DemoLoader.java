@@ -21,6 +21,7 @@ import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import io.kinetarch.server.roster.Rosters;
 import io.kinetarch.server.standin.StandInSite;
+import io.kinetarch.server.volume.RecordedVolumes;
 import io.kinetarch.server.volume.Volumes;
 import java.io.IOException;
 import java.io.InputStream;
@@ -67,6 +68,7 @@ class DemoLoader implements ApplicationRunner {
     private final Plans plans;
     private final Revisions revisions;
     private final Volumes volumes;
+    private final RecordedVolumes recorded;
     private final WeekForecasts forecasts;
     private final Rosters rosters;
     private final JsonMapper json;
@@ -85,6 +87,7 @@ class DemoLoader implements ApplicationRunner {
             Plans plans,
             Revisions revisions,
             Volumes volumes,
+            RecordedVolumes recorded,
             WeekForecasts forecasts,
             Rosters rosters,
             JsonMapper json,
@@ -101,6 +104,7 @@ class DemoLoader implements ApplicationRunner {
         this.plans = plans;
         this.revisions = revisions;
         this.volumes = volumes;
+        this.recorded = recorded;
         this.forecasts = forecasts;
         this.rosters = rosters;
         this.json = json;
@@ -140,6 +144,7 @@ class DemoLoader implements ApplicationRunner {
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
         replies.take(PLAN_ID, new ClassPathResource("demo/replies.csv").getContentAsByteArray(), planner);
         talk(plan, counted);
+        recorded.want(PLAN_ID, false); // nobody goes on chatting here by day
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
     }
 

@@ -6,6 +6,7 @@ import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.volume.RecordedMapper.Recording;
 import io.kinetarch.server.volume.VolumeMapper.AcceptedFile;
 import io.kinetarch.server.volume.Volumes.Accepted;
 import io.kinetarch.server.volume.Volumes.Preview;
@@ -30,6 +31,8 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -44,14 +47,31 @@ class VolumeController {
     private static final int MOST_MEGABYTES = 100;
 
     private final Volumes volumes;
+    private final RecordedVolumes recorded;
 
-    VolumeController(Volumes volumes) {
+    VolumeController(Volumes volumes, RecordedVolumes recorded) {
         this.volumes = volumes;
+        this.recorded = recorded;
     }
 
     @GetMapping
     Stored stored(@PathVariable String plan) {
         return volumes.stored(plan);
+    }
+
+    /** Of which days the counts are those of the chats that the live plan had. */
+    @GetMapping("/recording")
+    Recording recording(@PathVariable String plan) {
+        return recorded.of(plan);
+    }
+
+    record RecordingWish(boolean wanted) {}
+
+    @PutMapping("/recording")
+    Recording want(@PathVariable String plan, @RequestBody RecordingWish wish) {
+        recorded.want(plan, wish.wanted());
+        recorded.takeOver(plan);
+        return recorded.of(plan);
     }
 
     /** The files that were accepted, the newest first. */

@@ -178,7 +178,7 @@ public interface VolumeMapper {
     @Select(value = """
             insert into volume_import (plan_id, file_name, made_by, made_at)
             values (#{planId}, #{fileName}, #{madeBy}, #{now}) returning id""", affectData = true)
-    long insertImport(String planId, String fileName, long madeBy, Instant now);
+    long insertImport(String planId, String fileName, @Nullable Long madeBy, Instant now);
 
     @Select("""
             select true from volume_import

@@ -240,6 +240,17 @@ public class Volumes {
         changes.volumesChanged(planId);
     }
 
+    /** Stores counts in the place of what is known of their half-hours, as accepting a file of them would. */
+    @Transactional
+    public void replace(String planId, List<ChatCount> counts) {
+        long id = volumes.insertImport(planId, "", null, clock.instant());
+        inParts(counts, (part, number) -> volumes.insertRead(id, number, Columns.of(part)));
+        volumes.deleteReplaced(planId, id);
+        volumes.accept(planId, id);
+        volumes.deleteImport(planId, id);
+        changes.volumesChanged(planId);
+    }
+
     /** Gives a plan that has no volumes those of another. */
     @Transactional
     public void copy(String fromPlan, String toPlan) {
