@@ -135,6 +135,15 @@ export const usePrioritize = (plan: string) =>
     call('POST', `${path(plan)}/chats/${chat}/priority`, { priority }),
   );
 
+/** Says that the operator who is signed in is there. */
+export function useBePresent(plan: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => call<Desk>('POST', `${path(plan)}/presence`, { state: 'present', reason: null }),
+    onSuccess: () => Promise.all([queries.invalidateQueries({ queryKey: deskKey(plan) }), queries.invalidateQueries({ queryKey: [plan, 'why-closed'] })]),
+  });
+}
+
 /** What the visitor of a chat said in chats before; asked for once somebody wants to know. */
 export function useEarlierChats(plan: string, chat: number, enabled: boolean) {
   return useQuery({

@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
-import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor } from './model';
+import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor, Plan } from './model';
 import type { components } from './schema';
 
 type Schemas = components['schemas'];
@@ -67,6 +67,16 @@ export function usePause(plan: string) {
 
 /** How long what is asked about this minute stays true. */
 const LIVE_MILLIS = 5_000;
+
+/** The doors of the live plan. */
+export function useLiveDoors(plan: string) {
+  return useQuery({
+    queryKey: [plan, 'live-doors'],
+    queryFn: () => call<Plan>('GET', `/plans/${plan}/document?of=live`),
+    select: ({ doors }) => doors,
+    staleTime: 0,
+  });
+}
 
 /** Why a visitor on a page would not get a chat through a door of the draft, or of the live plan now. */
 export function useWhyClosed(plan: string, door: string, question: ClosedQuestion) {

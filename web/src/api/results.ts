@@ -32,11 +32,25 @@ export function useConsequences(plan: string, monday: string | undefined) {
   });
 }
 
-export function usePassage(plan: string, at: string) {
+export function usePassage(plan: string, at: string, enabled = true) {
   return useQuery({
     queryKey: [plan, 'passage', at],
+    enabled,
     queryFn: () => call<Passage>('GET', `/plans/${plan}/passage?at=${encodeURIComponent(at)}`),
     placeholderData: keepPreviousData,
+  });
+}
+
+const NOW_MILLIS = 2_000;
+
+/** The ways that the chats of the last hour took through the live plan. */
+export function usePassageNow(plan: string, enabled: boolean) {
+  return useQuery({
+    queryKey: [plan, 'passage', 'now'],
+    queryFn: () => call<Passage>('GET', `/plans/${plan}/now/passage`),
+    refetchInterval: NOW_MILLIS,
+    staleTime: 0,
+    enabled,
   });
 }
 

@@ -17,6 +17,8 @@ const STEP_NAMES: Record<string, string> = {
   live: 'Live',
   paused: 'Not paused',
   site: 'Site',
+  embedded: 'Embedded',
+  reported: 'Policy, as told',
   script: 'Policy: script',
   connection: 'Policy: connection',
   images: 'Policy: pictures',

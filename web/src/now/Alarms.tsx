@@ -29,7 +29,10 @@ const KINDS: { value: Alarm['kind']; label: string }[] = [
   { value: 'LONG_WAIT', label: 'somebody waits longer than' },
   { value: 'NOBODY_THERE', label: 'nobody is present for' },
   { value: 'NOT_SENT', label: 'something is not taken for' },
+  { value: 'DOOR_BLOCKED', label: 'a site’s policy stops a door for' },
 ];
+const OF_A_QUEUE: Alarm['kind'][] = ['LONG_WAIT', 'NOBODY_THERE'];
+const OF_NONE: Partial<Record<Alarm['kind'], string>> = { NOT_SENT: 'by anybody', DOOR_BLOCKED: 'on any site' };
 const NEW: Alarm = { kind: 'LONG_WAIT', queue: null, seconds: 120, mail: null, service: null };
 
 /** Sets of what those who watch are told. */
@@ -83,13 +86,13 @@ function AlarmRow({ alarm, change, remove }: { alarm: Alarm; change: (part: Part
   const outside = useOutside();
   return (
     <div className="alarm-row">
-      <Select aria-label="When" value={alarm.kind} options={KINDS} onChange={(kind) => change({ kind, ...(kind === 'NOT_SENT' ? { queue: null } : {}) })} />
+      <Select aria-label="When" value={alarm.kind} options={KINDS} onChange={(kind) => change({ kind, ...(OF_A_QUEUE.includes(kind) ? {} : { queue: null }) })} />
       <InputNumber aria-label="Seconds" min={1} max={86_400} precision={0} suffix="s" value={alarm.seconds} onChange={(seconds) => change({ seconds: seconds ?? 1 })} />
       <Select<string | null>
         aria-label="In which queue"
         value={alarm.queue ?? null}
-        disabled={alarm.kind === 'NOT_SENT'}
-        options={[{ value: null, label: alarm.kind === 'NOT_SENT' ? 'by anybody' : 'in any queue' }, ...draft.plan.queues.map(({ id, name }) => ({ value: id, label: name }))]}
+        disabled={!OF_A_QUEUE.includes(alarm.kind)}
+        options={[{ value: null, label: OF_NONE[alarm.kind] ?? 'in any queue' }, ...draft.plan.queues.map(({ id, name }) => ({ value: id, label: name }))]}
         onChange={(queue) => change({ queue })}
       />
       <Input aria-label="Mail to" placeholder="mail to" value={alarm.mail ?? ''} onChange={(event) => change({ mail: event.target.value || null })} />

@@ -1,7 +1,9 @@
-import { Button } from 'antd';
+import { Button, Modal } from 'antd';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { LiveNow, NowChat } from '../api/model';
 import { useNow, useTakeOver } from '../api/now';
+import { SelfCheck } from '../plan/SelfCheck';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -34,6 +36,7 @@ export function NowView() {
             {formatInstant(data.at)}, revision {data.revision} · {summary(data)}
           </span>
           <span className="header-space" />
+          <WayIn />
           {account.permissions.includes('DESIGN') && <SetAlarms plan={draft.id} />}
         </div>
         <ErrorNote error={now.error ?? takeOver.error} />
@@ -74,6 +77,23 @@ function summary({ queues, people, chats }: LiveNow) {
   const withBot = chats.filter(({ stage }) => stage === 'BOT').length;
   const held = chats.filter(({ stage }) => stage === 'HELD').length;
   return `${waiting} waiting, ${held} with an operator, ${withBot} with a bot; ${present} of ${people.length} operators present`;
+}
+
+/** Whether visitors get through to somebody, on demand. */
+function WayIn() {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="small" onClick={() => setOpen(true)}>
+        Check the way in…
+      </Button>
+      {open && (
+        <Modal open width={720} title={<h2>The way in</h2>} footer={null} onCancel={() => setOpen(false)}>
+          <SelfCheck onLeave={() => setOpen(false)} />
+        </Modal>
+      )}
+    </>
+  );
 }
 
 /** Doors, and why those are closed that are. */

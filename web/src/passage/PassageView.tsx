@@ -1,7 +1,8 @@
-import { Button } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { save } from '../api/client';
-import { usePassage } from '../api/results';
+import { usePassage, usePassageNow } from '../api/results';
 import { SidePanel } from '../settings/SidePanel';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
@@ -14,10 +15,17 @@ import { passageSvg } from './passageSvg';
 import { TryChat } from '../settings/TryChat';
 import './passage.css';
 
-/** The routes that chats take at the moment, with the settings of the selected place beside them. */
+const NOW = 'now';
+
+/** The routes that chats take at the moment, or took in the last hour, with the settings of the selected place beside them. */
 export function PassageView() {
-  const { draft, at, week } = useWorkplace();
-  const { data, error } = usePassage(draft.id, at);
+  const { draft, at, week, account } = useWorkplace();
+  const [params, setParams] = useSearchParams();
+  const watches = draft.live !== null && account.permissions.includes('WATCH');
+  const now = watches && params.get('source') === NOW;
+  const expected = usePassage(draft.id, at, !now);
+  const came = usePassageNow(draft.id, now);
+  const { data, error } = now ? came : expected;
   const { tryChat, trying, selection } = usePlace();
   const bot = selection?.kind === 'bots' ? data?.bots.find(({ id }) => id === selection.id) : undefined;
   const frame = useRef<HTMLDivElement>(null);
@@ -34,6 +42,30 @@ export function PassageView() {
   return (
     <div className="passage">
       <section className="passage-main" aria-label="Passage">
+        {watches && (
+          <div className="passage-source">
+            <Segmented
+              size="small"
+              aria-label="Where the figures come from"
+              options={[
+                { value: 'expected', label: 'Expected at the moment' },
+                { value: NOW, label: 'Now' },
+              ]}
+              value={now ? NOW : 'expected'}
+              onChange={(source) =>
+                setParams((before) => {
+                  const after = new URLSearchParams(before);
+                  if (source === NOW) after.set('source', NOW);
+                  else after.delete('source');
+                  return after;
+                })
+              }
+            />
+            <span className="soft">
+              {now ? 'Live: the chats of the last hour, and who is there this minute' : 'Draft: by the forecast and the staffing model'}
+            </span>
+          </div>
+        )}
         <div className="passage-head">
           <h3>Doors</h3>
           {data && data.bots.length > 0 && <h3>Bot</h3>}

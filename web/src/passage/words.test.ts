@@ -26,6 +26,7 @@ describe('the words of a place', () => {
     const say = (part: Partial<QueuePlace>) => standing({ ...QUEUE, ...part }, 'Europe/Dublin');
     expect(say({})).toEqual({ words: '▴ 2 there, 2 needed', tone: 'enough' });
     expect(say({ required: 5, shortOf: 3.26 })).toEqual({ words: '▾ 3.3 short of 5', tone: 'short' });
+    expect(say({ waiting: 3 }).words).toBe('▴ 2 there, 2 needed, 3 waiting');
     expect(say({ members: 0 })).toEqual({ words: '▾ nobody can serve it', tone: 'short' });
     expect(say({ open: false, nextChange: '2026-12-01T07:00:00Z' })).toEqual({
       words: '▪ opens Tue 1 Dec, 07:00',

@@ -37,7 +37,8 @@ export function standing(queue: QueuePlace, timeZone: string): { words: string; 
     return { words: `▪ opens ${opens}`, tone: 'soft' };
   }
   if (queue.members === 0) return { words: '▾ nobody can serve it', tone: 'short' };
+  const wait = queue.waiting ? `, ${queue.waiting} waiting` : '';
   return queue.shortOf >= COVERED
-    ? { words: `▾ ${formatPeople(queue.shortOf)} short of ${queue.required}`, tone: 'short' }
-    : { words: `▴ ${formatPeople(queue.staffed)} there, ${queue.required} needed`, tone: 'enough' };
+    ? { words: `▾ ${formatPeople(queue.shortOf)} short of ${queue.required}${wait}`, tone: 'short' }
+    : { words: `▴ ${formatPeople(queue.staffed)} there, ${queue.required} needed${wait}`, tone: 'enough' };
 }

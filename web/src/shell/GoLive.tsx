@@ -4,11 +4,13 @@ import { useChanges, useFindings, useGoLive } from '../api/plan';
 import { ChangeEntries } from '../plan/ChangeEntries';
 import { FindingNote } from '../plan/FindingsAbout';
 import { ErrorNote } from '../ui/ErrorNote';
+import { SelfCheck } from '../plan/SelfCheck';
 import { useWorkplace } from '../plan/workplace';
 
 export function GoLive() {
   const { draft, canGoLive } = useWorkplace();
   const [asking, setAsking] = useState(false);
+  const [wentLive, setWentLive] = useState(false);
   const nothingNew = draft.live != null && draft.changedSinceLive === 0;
   return (
     <>
@@ -20,13 +22,26 @@ export function GoLive() {
       >
         Go live…
       </Button>
-      {asking && <Ask onClose={() => setAsking(false)} />}
+      {asking && (
+        <Ask
+          onClose={() => setAsking(false)}
+          onLive={() => {
+            setAsking(false);
+            setWentLive(true);
+          }}
+        />
+      )}
+      {wentLive && (
+        <Modal open width={720} title={<h2>Revision {draft.live?.number} is live</h2>} footer={null} onCancel={() => setWentLive(false)}>
+          <SelfCheck onLeave={() => setWentLive(false)} />
+        </Modal>
+      )}
     </>
   );
 }
 
 /** Shows what would go live and what stands against it, and asks what it is for. */
-function Ask({ onClose }: { onClose: () => void }) {
+function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
   const { draft } = useWorkplace();
   const goLive = useGoLive(draft.id);
   const [note, setNote] = useState('');
@@ -44,7 +59,7 @@ function Ask({ onClose }: { onClose: () => void }) {
       okButtonProps={{ disabled: blocking.length > 0 }}
       confirmLoading={goLive.isPending}
       onCancel={onClose}
-      onOk={() => goLive.mutate({ change: draft.change, note }, { onSuccess: onClose })}
+      onOk={() => goLive.mutate({ change: draft.change, note }, { onSuccess: onLive })}
     >
       <p>
         The draft becomes revision {(draft.live?.number ?? 0) + 1}, which never changes again.

@@ -22,8 +22,11 @@ import io.kinetarch.core.routing.Arrival;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.routing.RuleTable;
 import java.net.URI;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -36,6 +39,9 @@ import org.jspecify.annotations.Nullable;
  * or not, and why. No link hides the ones after it.
  */
 public final class WhyClosed {
+    private static final DateTimeFormatter DAY_AND_TIME =
+            DateTimeFormatter.ofPattern("d MMMM 'at' HH:mm", Locale.ENGLISH);
+
     private final Plan plan;
     private final FrontDoor door;
     private final Question asked;
@@ -58,6 +64,7 @@ public final class WhyClosed {
      * @param live whether the door is part of the plan that is live
      * @param paused whether somebody has paused it
      * @param waiting chats that wait already, by queue
+     * @param onSite what is known of the door on the page's site; null where that is not looked at
      */
     public record Question(
             Arrival chat,
@@ -68,7 +75,28 @@ public final class WhyClosed {
             boolean live,
             boolean paused,
             Presence presence,
-            Map<QueueId, Integer> waiting) {}
+            Map<QueueId, Integer> waiting,
+            @Nullable OnSite onSite) {}
+
+    /**
+     * What is known of a door on a site.
+     *
+     * @param asked when a page of it asked for the door last; null for never
+     * @param blocked when a browser told last that the site's policy stops the door; null for never
+     * @param directive of the policy that did; null where none did
+     */
+    public record OnSite(
+            @Nullable Instant asked,
+            @Nullable Instant blocked,
+            @Nullable String directive) {
+        /** No page of the site has ever asked. */
+        public static final OnSite NEVER = new OnSite(null, null, null);
+
+        /** Whether the last that was heard from the site is that it stops the door. */
+        boolean isBlocked() {
+            return blocked != null && (asked == null || !asked.isAfter(blocked));
+        }
+    }
 
     /** What a link is about. */
     public enum Step {
@@ -76,6 +104,10 @@ public final class WhyClosed {
         /** Nobody has paused the door; only where somebody has. */
         PAUSED,
         SITE,
+        /** Pages of the site ask for the door; only of the live plan. */
+        EMBEDDED,
+        /** Browsers told that the site's policy stops the door; only where they did. */
+        REPORTED,
         SCRIPT,
         CONNECTION,
         IMAGES,
@@ -125,6 +157,7 @@ public final class WhyClosed {
         var page = asked.page();
         if (page != null) {
             site(page);
+            embedded(page);
             policy(ContentSecurityPolicy.of(page, asked.policy()));
         }
         doorHours();
@@ -182,6 +215,39 @@ public final class WhyClosed {
                 door.id(),
                 "Add it to the allowed sites.",
                 allowed ? null : allow(origin));
+    }
+
+    private void embedded(URI page) {
+        var onSite = asked.onSite();
+        if (onSite == null) {
+            return;
+        }
+        String origin = ContentSecurityPolicy.origin(page);
+        var last = onSite.asked();
+        add(
+                Step.EMBEDDED,
+                last != null,
+                last == null
+                        ? "No page of " + origin + " has asked for the door yet."
+                        : "A page of " + origin + " asked for the door last on " + clock(last) + ".",
+                door.id(),
+                "Put the door's script on the site's pages, as Embed shows it.",
+                null);
+        var blocked = onSite.blocked();
+        if (blocked != null && onSite.isBlocked()) {
+            add(
+                    Step.REPORTED,
+                    false,
+                    "On " + clock(blocked) + " a browser told that the policy of " + origin + " stops the door ("
+                            + onSite.directive() + ").",
+                    door.id(),
+                    "Add what Embed lists to the site's content security policy.",
+                    null);
+        }
+    }
+
+    private String clock(Instant at) {
+        return DAY_AND_TIME.format(at.atZone(plan.timeZone()));
     }
 
     private Finding.Mend allow(String origin) {

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
 import io.kinetarch.core.inspection.WhyClosed.Link;
+import io.kinetarch.core.inspection.WhyClosed.OnSite;
 import io.kinetarch.core.inspection.WhyClosed.Step;
 import io.kinetarch.core.plan.AllowedSite;
 import io.kinetarch.core.plan.LocalText;
@@ -140,6 +141,40 @@ class WhyClosedTest {
                 .containsExactly("None of them could take this chat: 2 with Fares below level 5.");
     }
 
+    @Test
+    void whatIsHeardFromASiteIsPartOfTheChain() {
+        var ten = Instant.parse("2026-03-10T10:00:00Z");
+        assertThat(heard(OnSite.NEVER)).containsExactly("No page of https://ferry.example has asked for the door yet.");
+        assertThat(heard(new OnSite(ten, null, null)))
+                .containsExactly("A page of https://ferry.example asked for the door last on 10 March at 10:00.");
+        assertThat(heard(new OnSite(ten, ten.plusSeconds(60), "connect-src")))
+                .last()
+                .isEqualTo("On 10 March at 10:01 a browser told that the policy of https://ferry.example stops the door"
+                        + " (connect-src).");
+        // Since then a page has got through.
+        assertThat(heard(new OnSite(ten, ten.minusSeconds(60), "connect-src"))).hasSize(1);
+    }
+
+    private static List<String> heard(OnSite onSite) {
+        return WhyClosed.of(
+                        PLAN,
+                        new WhyClosed.Question(
+                                Arrival.of(SITE, "https://ferry.example/", "en", Map.of(), TUESDAY_TEN),
+                                URI.create("https://ferry.example/"),
+                                List.of(),
+                                null,
+                                URI.create("https://chat.example"),
+                                true,
+                                false,
+                                Presence.usual(PLAN, TUESDAY_TEN),
+                                Map.of(),
+                                onSite))
+                .stream()
+                .filter(link -> link.step() == Step.EMBEDDED || link.step() == Step.REPORTED)
+                .map(Link::because)
+                .toList();
+    }
+
     private static List<Link> chain(Plan plan, String language) {
         return WhyClosed.of(
                 plan,
@@ -152,7 +187,8 @@ class WhyClosedTest {
                         true,
                         false,
                         Presence.usual(plan, TUESDAY_TEN),
-                        Map.of()));
+                        Map.of(),
+                        null));
     }
 
     private static List<Link> chain(
@@ -168,6 +204,7 @@ class WhyClosedTest {
                         true,
                         false,
                         Presence.usual(plan, at),
-                        waiting));
+                        waiting,
+                        null));
     }
 }

@@ -13,6 +13,7 @@ import io.kinetarch.server.now.LiveNow;
 import io.kinetarch.server.now.LiveNow.NowQueue;
 import io.kinetarch.server.outgoing.Outbox;
 import io.kinetarch.server.problem.Refusal;
+import io.kinetarch.server.visit.DoorSites;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
 import java.time.Duration;
@@ -37,11 +38,14 @@ class AlarmWatch {
     private static final Logger LOG = LoggerFactory.getLogger(AlarmWatch.class);
     private static final int SECONDS = 5;
     private static final Duration TRIED_AGAIN = Duration.ofMinutes(1);
+    /** Pages are opened now and then only; so long one that was stopped counts. */
+    private static final Duration BLOCKED_LASTS = Duration.ofMinutes(10);
 
     private final AlarmMapper mapper;
     private final LivePlans plans;
     private final LiveNow now;
     private final Outbox outbox;
+    private final DoorSites sites;
     private final Mails mails;
     private final Services services;
     private final TransactionTemplate transaction;
@@ -53,6 +57,7 @@ class AlarmWatch {
             LivePlans plans,
             LiveNow now,
             Outbox outbox,
+            DoorSites sites,
             Mails mails,
             Services services,
             TransactionTemplate transaction,
@@ -62,6 +67,7 @@ class AlarmWatch {
         this.plans = plans;
         this.now = now;
         this.outbox = outbox;
+        this.sites = sites;
         this.mails = mails;
         this.services = services;
         this.transaction = transaction;
@@ -164,6 +170,14 @@ class AlarmWatch {
                         .map(queue -> "nobody is present for " + queue.name() + ", which is open")
                         .toList());
             case NOT_SENT -> joined(outbox.stuck(planId));
+            case DOOR_BLOCKED ->
+                joined(sites.blockedSince(planId, clock.instant().minus(BLOCKED_LASTS)).stream()
+                        .map(blocked -> "the policy of " + blocked.site() + " stops "
+                                + Element.find(plan.doors(), blocked.door())
+                                        .map(Element::name)
+                                        .orElse(blocked.door())
+                                + " (" + blocked.directive() + ")")
+                        .toList());
         };
     }
 

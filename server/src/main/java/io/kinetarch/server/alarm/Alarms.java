@@ -40,7 +40,13 @@ class Alarms {
         /** A queue is open, and for so many seconds nobody has been present who takes its chats. */
         NOBODY_THERE,
         /** Something has not been taken by whoever it is sent to for so many seconds. */
-        NOT_SENT
+        NOT_SENT,
+        /** Browsers have told for so many seconds that the policy of a site stops a door. */
+        DOOR_BLOCKED;
+
+        private boolean isOfAQueue() {
+            return this == LONG_WAIT || this == NOBODY_THERE;
+        }
     }
 
     /**
@@ -149,7 +155,7 @@ class Alarms {
                     Kind.INVALID_DOCUMENT, at + "/seconds", "An alarm waits for 1 to " + LONGEST_SECONDS + " seconds.");
         }
         if (queue != null
-                && (alarm.kind() == AlarmKind.NOT_SENT
+                && (!alarm.kind().isOfAQueue()
                         || Element.find(plans.draftState(planId).plan().queues(), queue)
                                 .isEmpty())) {
             throw new Refusal(

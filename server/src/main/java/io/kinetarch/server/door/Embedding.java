@@ -38,7 +38,11 @@ public record Embedding(String script, String link, List<Directive> directives, 
                         new Directive("script-src", base, "loads the door's script"),
                         new Directive("connect-src", base, "lets the door ask whether it is open, and chat"),
                         new Directive("connect-src", base.replaceFirst("^http", "ws"), "brings answers at once"),
-                        new Directive("img-src", base, "shows the pictures of the door and of operators")),
+                        new Directive("img-src", base, "shows the pictures of the door and of operators"),
+                        new Directive(
+                                "report-uri",
+                                base + "/visit/" + id + "/policy-reports",
+                                "tells when its policy stops the door after all, so that an alarm can be set on it")),
                 door.sites().stream().map(site -> site.value()).toList());
     }
 

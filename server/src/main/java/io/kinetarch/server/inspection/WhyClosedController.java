@@ -13,6 +13,7 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.routing.ArrivalDocument;
 import io.kinetarch.server.routing.PageAddress;
 import io.kinetarch.server.shell.PublicAddress;
+import io.kinetarch.server.visit.DoorSites;
 import io.kinetarch.server.visit.LivePlans;
 import java.net.URI;
 import java.time.Clock;
@@ -31,12 +32,14 @@ import org.springframework.web.bind.annotation.RestController;
 class WhyClosedController {
     private final Plans plans;
     private final LivePlans livePlans;
+    private final DoorSites sites;
     private final PublicAddress address;
     private final Clock clock;
 
-    WhyClosedController(Plans plans, LivePlans livePlans, PublicAddress address, Clock clock) {
+    WhyClosedController(Plans plans, LivePlans livePlans, DoorSites sites, PublicAddress address, Clock clock) {
         this.plans = plans;
         this.livePlans = livePlans;
+        this.sites = sites;
         this.address = address;
         this.clock = clock;
     }
@@ -123,7 +126,8 @@ class WhyClosedController {
                 live,
                 livePlans.paused(planId).contains(door),
                 there,
-                waiting);
+                waiting,
+                now && page != null ? sites.of(planId, door, WhyClosed.origin(page)) : null);
         return WhyClosed.of(plan, question).stream()
                 .map(link -> LinkDocument.of(link, page))
                 .toList();

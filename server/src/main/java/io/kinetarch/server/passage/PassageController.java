@@ -19,6 +19,7 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.staffing.Outlooks;
 import io.kinetarch.server.staffing.Outlooks.Outlook;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -40,7 +41,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The routes that chats take at a moment: doors → bots → queues → how it ends. */
 @RestController
-@RequestMapping("/api/v1/plans/{plan}/passage")
+@RequestMapping("/api/v1/plans/{plan}")
 class PassageController {
     private static final double PER_HOUR = (double) Duration.ofHours(1).toSeconds() / WeekOfHalfHours.SLOT.toSeconds();
     /** Where chats come from whose door nobody counted. */
@@ -49,9 +50,13 @@ class PassageController {
     private static final String NO_BOT = "";
 
     private final Outlooks outlooks;
+    private final PassageNow now;
+    private final Clock clock;
 
-    PassageController(Outlooks outlooks) {
+    PassageController(Outlooks outlooks, PassageNow now, Clock clock) {
         this.outlooks = outlooks;
+        this.now = now;
+        this.clock = clock;
     }
 
     /** How chats end. */
@@ -118,6 +123,7 @@ class PassageController {
      * @param shortOf operators lacking
      * @param shared whether its people are wanted elsewhere too, so that what is seen may be too good
      * @param because why its department is open or closed
+     * @param waiting chats that wait in it this minute; null where that is not looked at
      */
     record QueuePlace(
             String id,
@@ -134,7 +140,8 @@ class PassageController {
             double shortOf,
             boolean shared,
             double answeredInTime,
-            @Nullable Double meanWaitSeconds) {}
+            @Nullable Double meanWaitSeconds,
+            @Nullable Integer waiting) {}
 
     record EndPlace(End id, double perHour) {}
 
@@ -155,7 +162,13 @@ class PassageController {
 
     record QueueToEnd(String queue, End end, double perHour) {}
 
-    @GetMapping
+    /** The ways that chats took in the last hour, and who is there and waits this minute. */
+    @GetMapping("/now/passage")
+    Passage now(@PathVariable String plan) {
+        return now.of(plan, passage(plan, Which.live, clock.instant()));
+    }
+
+    @GetMapping("/passage")
     Passage passage(
             @PathVariable String plan, @RequestParam(defaultValue = "draft") Which of, @RequestParam Instant at) {
         var outlook = outlooks.get(plan, of, outlooks.mondayOf(plan, at));
@@ -350,7 +363,8 @@ class PassageController {
                 seen.shortOf(),
                 seen.shared(),
                 seen.seen().serviceLevel(),
-                Double.isInfinite(wait) ? null : wait);
+                Double.isInfinite(wait) ? null : wait,
+                null);
     }
 
     private static List<QueueToEnd> ends(Queue queue, QueueSlot seen) {

@@ -57,6 +57,7 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/doors/pauses",
                         "/api/v1/plans/*/jobs/**",
                         "/api/v1/plans/*/volumes/imports/**",
+                        "/api/v1/plans/*/volumes/recording",
                         // they name accounts, whose names may change
                         "/api/v1/plans/*/history",
                         "/api/v1/plans/*/revisions");

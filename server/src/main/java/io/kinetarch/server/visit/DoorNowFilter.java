@@ -28,11 +28,13 @@ class DoorNowFilter extends OncePerRequestFilter {
 
     private final LivePlans plans;
     private final PublicAddress address;
+    private final DoorSites sites;
     private final JsonMapper json;
 
-    DoorNowFilter(LivePlans plans, PublicAddress address, JsonMapper json) {
+    DoorNowFilter(LivePlans plans, PublicAddress address, DoorSites sites, JsonMapper json) {
         this.plans = plans;
         this.address = address;
+        this.sites = sites;
         this.json = json;
     }
 
@@ -64,6 +66,9 @@ class DoorNowFilter extends OncePerRequestFilter {
         var now = allowed ? plans.nowIfFresh(plan, door, wanted.group("language")) : null;
         if (now == null || now.isEmpty()) {
             return false;
+        }
+        if (origin != null) {
+            sites.asked(plan, door, origin);
         }
         if (origin != null) {
             response.setHeader(HttpHeaders.ACCESS_CONTROL_ALLOW_ORIGIN, origin);

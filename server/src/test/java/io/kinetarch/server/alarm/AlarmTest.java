@@ -71,6 +71,51 @@ class AlarmTest {
                         .contains("cannot be reached"));
     }
 
+    /** As browsers report it: CSP 3, section 5.4, and the Reporting API. */
+    @Test
+    void aDoorThatASitesPolicyStopsIsAnAlarm() {
+        keep(alarm("DOOR_BLOCKED", "null", 1, "null"));
+        String reports = "/visit/tarnwick/doors/freight-pages/policy-reports";
+        var browser = server.browser();
+        browser.post(reports, csp("https://elsewhere.example/", server.address() + "/visit/x", "connect-src"))
+                .ok();
+        browser.post(
+                        reports,
+                        csp("https://freight.tarnwick-sound.example/", "https://other.example/a.js", "script-src-elem"))
+                .ok();
+        assertThat(raised()).as("another site, another script").isEmpty();
+        browser.post(reports, csp("https://freight.tarnwick-sound.example/", server.address(), "script-src-elem"))
+                .ok();
+        await().atMost(SOON)
+                .untilAsserted(() -> assertThat(raised())
+                        .extracting(one -> one.path("words").asString())
+                        .containsExactly("The policy of https://freight.tarnwick-sound.example stops Freight pages"
+                                + " (script-src)"));
+
+        var chain = planner.withCsrf(
+                        "POST",
+                        "/api/v1/plans/tarnwick/doors/freight-pages/why-closed",
+                        "{\"page\":\"https://freight.tarnwick-sound.example/\",\"policies\":[],\"nonce\":null,\"now\":true,"
+                                + "\"at\":\"2026-12-02T10:30:00Z\",\"changes\":null,\"holding\":null,\"waiting\":null}")
+                .ok()
+                .body();
+        assertThat(chain.valueStream()
+                        .filter(link -> link.path("step").asString().equals("reported"))
+                        .map(link -> link.path("because").asString()))
+                .singleElement()
+                .asString()
+                .contains("told that the policy of https://freight.tarnwick-sound.example stops the door (script-src)");
+
+        browser.post(reports, "[{\"type\":\"csp-violation\",\"body\":{\"documentURL\":\"about:srcdoc\"}}]")
+                .ok();
+        browser.post(reports, "nothing").problem(400, "invalid-document", null);
+    }
+
+    private static String csp(String page, String stopped, String directive) {
+        return "{\"csp-report\":{\"document-uri\":\"" + page + "\",\"blocked-uri\":\"" + stopped
+                + "\",\"effective-directive\":\"" + directive + "\"}}";
+    }
+
     @Test
     void whatCanNeverBeRaisedIsRefused() {
         planner.withCsrf("PUT", ALARMS, "[" + alarm("LONG_WAIT", "\"nowhere\"", 60, "null") + "]")

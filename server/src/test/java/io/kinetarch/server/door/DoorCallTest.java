@@ -210,7 +210,7 @@ class DoorCallTest {
                         .path("directives")
                         .valueStream()
                         .map(one -> one.path("name").asString()))
-                .containsExactly("script-src", "connect-src", "connect-src", "img-src");
+                .containsExactly("script-src", "connect-src", "connect-src", "img-src", "report-uri");
         api.get(PLAN + "/doors/booking-site/embedding?language=pl").problem(404, "not-found", null);
         api.get(PLAN + "/doors/back-door/document").problem(404, "not-found", null);
     }

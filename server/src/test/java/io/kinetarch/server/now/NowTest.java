@@ -8,6 +8,7 @@ import io.kinetarch.server.TestServer;
 import io.kinetarch.server.live.VisitorClient;
 import java.time.Duration;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -167,5 +168,40 @@ class NowTest {
                         "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"I have it now.\"}")
                 .ok();
         assertThat(operator.get(DESK).ok().body().path("places").isEmpty()).isTrue();
+    }
+
+    /** What the drawing of the passage shows of the last hour is what the log has of it. */
+    @Test
+    void thePassageOfTheLastHourIsThatOfTheLog() {
+        visitor.start("booking-site", "en", "{\"topic\":\"Fares and booking\"}");
+        visitor.says("How much is a car?");
+        await().atMost(SOON).untilAsserted(() -> {
+            var passage = planner.get(NOW + "/passage").ok().body();
+            var fares = of(passage.path("queues"), "fares");
+            assertThat(fares.path("staffed").asInt()).isEqualTo(1);
+            assertThat(of(passage.path("doors"), "booking-site").path("perHour").asLong())
+                    .isPositive()
+                    .isEqualTo(came(passage, "c.door_id = 'booking-site'"));
+            assertThat(fares.path("perHour").asLong())
+                    .isPositive()
+                    .isEqualTo(came(passage, "coalesce(n.first_queue, c.queue_id) = 'fares'"));
+            assertThat(passage.path("ends")
+                            .valueStream()
+                            .mapToLong(end -> end.path("perHour").asLong())
+                            .sum())
+                    .isEqualTo(came(passage, "c.outcome is not null or c.stage in ('HELD', 'WRAP_UP', 'ASIDE')"));
+        });
+        visitor.does("leave", "{}");
+        server.signedIn("viewer").get(NOW + "/passage").problem(403, "not-allowed", null);
+    }
+
+    private long came(JsonNode passage, String which) {
+        return Objects.requireNonNull(server.bean(JdbcTemplate.class)
+                .queryForObject(
+                        "select count(*) from live_chat c left join live_count n on n.plan_id = c.plan_id and n.chat = c.id"
+                                + " where c.plan_id = 'tarnwick' and coalesce(c.outcome, '') <> 'REFUSED'"
+                                + " and c.arrived_at >= ?::timestamptz - interval '1 hour' and (" + which + ")",
+                        Long.class,
+                        passage.path("at").asString()));
     }
 }
