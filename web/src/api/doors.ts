@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
 import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor, Plan } from './model';
@@ -78,13 +78,19 @@ export function useLiveDoors(plan: string) {
   });
 }
 
+const whyClosed = (plan: string, door: string, question: ClosedQuestion) => ({
+  queryKey: [plan, 'why-closed', door, question],
+  queryFn: () => call<ClosedLink[]>('POST', `/plans/${plan}/doors/${door}/why-closed`, question),
+  retry: false,
+  refetchInterval: question.now ? LIVE_MILLIS : (false as const),
+});
+
 /** Why a visitor on a page would not get a chat through a door of the draft, or of the live plan now. */
 export function useWhyClosed(plan: string, door: string, question: ClosedQuestion) {
-  return useQuery({
-    queryKey: [plan, 'why-closed', door, question],
-    queryFn: () => call<ClosedLink[]>('POST', `/plans/${plan}/doors/${door}/why-closed`, question),
-    placeholderData: keepPreviousData,
-    retry: false,
-    refetchInterval: question.now ? LIVE_MILLIS : false,
-  });
+  return useQuery({ ...whyClosed(plan, door, question), placeholderData: keepPreviousData });
+}
+
+/** The same of several pages. */
+export function useWaysIn(plan: string, door: string, questions: ClosedQuestion[]) {
+  return useQueries({ queries: questions.map((question) => whyClosed(plan, door, question)) });
 }

@@ -26,6 +26,11 @@ export const recordsFile = (plan: string, search: string) => `/api/v1${path(plan
 /** Where everything that is kept of what is looked for can be had. */
 export const wholeRecords = (plan: string, search: string) => `/api/v1${path(plan)}/records.json?${search}`;
 
+/** Sends what was said in a chat by mail. */
+export function useMailRecord(plan: string, chat: string) {
+  return useMutation({ mutationFn: (email: string) => call('POST', `${path(plan)}/${chat}/mail`, { email }) });
+}
+
 /** What would go if what is looked for were erased. */
 export function useErasurePreview(plan: string, search: string, enabled: boolean) {
   return useQuery({

@@ -62,7 +62,7 @@ function Row({ out, onAgain }: { out: Out; onAgain: () => void }) {
       <td>
         <bdi>{out.recipient}</bdi>
       </td>
-      <td>{out.sort === 'news' ? out.about : out.sort === 'ticket' ? `ticket: ${out.about}` : `${out.about}, by mail`}</td>
+      <td>{out.sort === 'news' ? out.about : out.sort === 'ticket' ? `ticket: ${out.about}` : out.sort === 'record' ? `record: ${out.about}` : `${out.about}, by mail`}</td>
       <td>
         <Link to={`/records?chat=${out.chat}`}>{out.chat}</Link>
       </td>

@@ -1,37 +1,21 @@
 import { Button } from 'antd';
 import { useNavigate, useSearchParams } from 'react-router';
-import { useLiveDoors, useWhyClosed } from '../api/doors';
 import { useBePresent } from '../api/desk';
+import { useLiveDoors, useWaysIn } from '../api/doors';
+import type { ClosedLink, FrontDoor } from '../api/model';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from './workplace';
 import './selfCheck.css';
 
 /** Follows every way from a site's page through a live door to somebody who answers, and says where it breaks and what mends it. */
-export function SelfCheck({ onLeave }: { onLeave?: () => void }) {
+export function SelfCheck({ onLeave }: { onLeave: () => void }) {
   const { draft, account } = useWorkplace();
   const doors = useLiveDoors(draft.id);
   const bePresent = useBePresent(draft.id);
-  const answers = account.permissions.includes('ANSWER');
   return (
     <section className="self-check" aria-label="The way in">
       <p className="soft">From a page of each site through its door to somebody who answers, as it stands this minute.</p>
-      {doors.data?.map(({ id, name, languages, sites }) => (
-        <article key={id} aria-label={name}>
-          <header>
-            <h3>{name}</h3>
-            <a href={`/door/${draft.id}/${id}/${languages[0] ?? 'en'}`} target="_blank" rel="noreferrer">
-              Try it as a visitor
-            </a>
-          </header>
-          <ul>
-            {(sites.length === 0 ? [''] : sites).map((site) => (
-              <Way key={site} door={id} site={site} onLeave={onLeave} />
-            ))}
-          </ul>
-        </article>
-      ))}
-      {doors.data?.length === 0 && <p>The live plan has no door.</p>}
-      {answers && (
+      {account.permissions.includes('ANSWER') && (
         <p>
           <Button onClick={() => bePresent.mutate()} disabled={bePresent.isPending || bePresent.isSuccess}>
             Be present
@@ -48,48 +32,95 @@ export function SelfCheck({ onLeave }: { onLeave?: () => void }) {
         </p>
       )}
       <ErrorNote error={doors.error ?? bePresent.error} />
+      {doors.data?.map((door) => (
+        <WaysIn key={door.id} door={door} onLeave={onLeave} />
+      ))}
+      {doors.data?.length === 0 && <p>The live plan has no door.</p>}
     </section>
   );
 }
 
-/** One way in; the page of a site stands for all of them, no site for the plain link. */
-function Way({ door, site, onLeave }: { door: string; site: string; onLeave?: () => void }) {
+/** The ways through one door: what holds all of them up is said once. */
+function WaysIn({ door, onLeave }: { door: FrontDoor; onLeave: () => void }) {
   const { draft, at } = useWorkplace();
   const navigate = useNavigate();
   const [params] = useSearchParams();
-  const page = site ? `${site.replace('*.', 'www.')}/` : null;
-  const { data: links, error } = useWhyClosed(draft.id, door, { page, policies: [], nonce: null, now: true, at, waiting: {} });
-  const broken = links?.filter(({ passed }) => !passed) ?? [];
-  const show = (how: string) => {
-    onLeave?.();
+  const sites = door.sites.length === 0 ? [''] : door.sites;
+  const answers = useWaysIn(
+    draft.id,
+    door.id,
+    sites.map((site) => ({
+      page: site ? `${site.replace('*.', 'www.')}/` : null,
+      policies: [],
+      nonce: null,
+      now: true,
+      at,
+      waiting: {},
+    })),
+  );
+  const broken = answers.map(({ data }, i) => data && brokenLinks(data, sites[i] ?? ''));
+  const ofAll = (broken[0] ?? []).filter((link) => broken.every((links) => links?.some(({ because }) => because === link.because)));
+  const error = answers.find((answer) => answer.error)?.error;
+  const show = (how: 'embed' | 'why-closed') => {
+    onLeave();
     const kept = new URLSearchParams(params);
-    kept.set('sel', `doors/${door}`);
+    kept.set('sel', `doors/${door.id}`);
     kept.set('show', how);
     void navigate({ pathname: '/doors', search: kept.toString() });
   };
   return (
-    <li>
-      {links && (
-        <span className={broken.length === 0 ? 'enough' : 'short'} aria-hidden="true">
-          {broken.length === 0 ? '▴' : '▾'}
+    <article aria-label={door.name}>
+      <header>
+        <h3>{door.name}</h3>
+        <span>
+          <a href={`/door/${draft.id}/${door.id}/${door.languages[0] ?? 'en'}`} target="_blank" rel="noreferrer">
+            Try it as a visitor
+          </a>{' '}
+          ·{' '}
+          <button type="button" className="plain-link" onClick={() => show('embed')}>
+            Embed it
+          </button>{' '}
+          ·{' '}
+          <button type="button" className="plain-link" onClick={() => show('why-closed')}>
+            The whole chain
+          </button>
         </span>
-      )}
-      <div>
-        <strong>{site || 'The plain link'}</strong>
-        {links && broken.length === 0 && ': every link holds; a visitor gets a chat now.'}
-        {broken.map(({ step, because, change }) => (
-          <p key={step}>
-            {because} <span className="soft">{change}</span>
-          </p>
-        ))}
-        {!links && !error && <span className="soft"> is looked at…</span>}
-        <ErrorNote error={error} />
-      </div>
-      {broken.length > 0 && (
-        <Button size="small" onClick={() => show(broken[0]?.step === 'embedded' || broken[0]?.step === 'reported' ? 'embed' : 'why-closed')}>
-          {broken[0]?.step === 'embedded' || broken[0]?.step === 'reported' ? 'Embed it' : 'The whole chain'}
-        </Button>
-      )}
-    </li>
+      </header>
+      <Broken links={ofAll} />
+      <ul>
+        {sites.map((site, i) => {
+          const own = broken[i]?.filter((link) => !ofAll.includes(link) && !ofAll.some(({ because }) => because === link.because));
+          return (
+            <li key={site}>
+              <strong>{site || 'The plain link'}</strong>
+              {own === undefined && !error && <span className="soft"> is looked at…</span>}
+              {own?.length === 0 && ofAll.length === 0 && (
+                <span className="enough"> ▴ every link holds: a visitor gets a chat now</span>
+              )}
+              {own && <Broken links={own} />}
+            </li>
+          );
+        })}
+      </ul>
+      <ErrorNote error={error ?? null} />
+    </article>
   );
+}
+
+function Broken({ links }: { links: ClosedLink[] }) {
+  return links.map(({ step, because, change }) => (
+    <p key={step} className="self-check-broken">
+      <span className="short" aria-hidden="true">
+        ▾
+      </span>{' '}
+      {because} <span className="soft">{change}</span>
+    </p>
+  ));
+}
+
+/** Whoever is not present has no room either; and of a site of many names no single one has to have asked. */
+function brokenLinks(links: ClosedLink[], site: string) {
+  const broken = links.filter(({ passed }) => !passed);
+  const nobody = broken.some(({ step }) => step === 'present');
+  return broken.filter(({ step }) => !(step === 'capacity' && nobody) && !(step === 'embedded' && site.includes('*')));
 }

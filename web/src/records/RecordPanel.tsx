@@ -1,9 +1,9 @@
-import { Button } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ChatRating, RecordEntry } from '../api/model';
 import { inRecord } from '../api/margin';
-import { useRecord } from '../api/records';
+import { useMailRecord, useRecord } from '../api/records';
 import { Margin } from '../margin/Margin';
 import { useWorkplace } from '../plan/workplace';
 import { usePlace } from '../plan/place';
@@ -17,7 +17,8 @@ import { outcomeWords } from '../ui/outcome';
 /** One finished chat: its life, what was said, and why what happened did. */
 export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: string; onClose: () => void }) {
   const { data, error } = useRecord(plan, chat);
-  const { draft } = useWorkplace();
+  const { draft, account } = useWorkplace();
+  const [mailing, setMailing] = useState(false);
   const [trace, setTrace] = useState(true);
   const begun = data?.line.arrivedAt ?? '';
   return (
@@ -30,10 +31,16 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
         <Button size="small" onClick={() => window.print()}>
           Print
         </Button>
+        {account.permissions.includes('EXPORT') && (
+          <Button size="small" aria-expanded={mailing} onClick={() => setMailing(!mailing)}>
+            Mail…
+          </Button>
+        )}
         <Button size="small" onClick={onClose}>
           Close
         </Button>
       </div>
+      {mailing && <MailRecord plan={plan} chat={chat} />}
       <ErrorNote error={error} />
       {data && (
         <>
@@ -79,6 +86,29 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
         </>
       )}
     </aside>
+  );
+}
+
+function MailRecord({ plan, chat }: { plan: string; chat: string }) {
+  const mail = useMailRecord(plan, chat);
+  const [to, setTo] = useState('');
+  return (
+    <form
+      className="record-mail"
+      onSubmit={(event) => {
+        event.preventDefault();
+        mail.mutate(to.trim());
+      }}
+    >
+      <Input autoFocus aria-label="Mail what was said to" placeholder="Mail what was said to" value={to} onChange={(event) => setTo(event.target.value)} />
+      <Button htmlType="submit" disabled={to.trim() === '' || mail.isPending}>
+        Send
+      </Button>
+      <span role="status" className="enough">
+        {mail.isSuccess && `▴ On its way to ${mail.variables}; see Outbox`}
+      </span>
+      <ErrorNote error={mail.error} />
+    </form>
   );
 }
 

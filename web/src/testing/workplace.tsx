@@ -10,7 +10,7 @@ export function renderInWorkplace(
   node: ReactNode,
   plan: Plan,
   answers: Record<string, unknown> = {},
-  { address = '/', ...place }: { week?: Week; address?: string } = {},
+  { address = '/', ...place }: { week?: Week; account?: Account; address?: string } = {},
 ) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const sent: { method: string; path: string; body: unknown }[] = [];

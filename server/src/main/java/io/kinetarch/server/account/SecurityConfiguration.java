@@ -76,6 +76,7 @@ class SecurityConfiguration {
                         .requestMatchers(
                                 "/api/v1/plans/*/records/records.csv",
                                 "/api/v1/plans/*/records/records.json",
+                                "/api/v1/plans/*/records/*/mail",
                                 "/api/v1/plans/*/reports/report.*")
                         .hasAuthority(Permission.EXPORT.name())
                         .requestMatchers("/api/v1/plans/*/records/erase", "/api/v1/plans/*/records/erase/**")

@@ -71,6 +71,7 @@ public class Outbox {
     enum Sort {
         news,
         transcript,
+        record,
         ticket,
         letter
     }

@@ -3,6 +3,7 @@ package io.kinetarch.server.outgoing;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.server.door.ControlWords;
 import io.kinetarch.server.letter.Letters;
+import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredChat;
 import io.kinetarch.server.outgoing.OutgoingMapper.NewOutgoing;
 import io.kinetarch.server.problem.Refusal;
@@ -18,15 +19,23 @@ import org.springframework.stereotype.Service;
 
 /** Writes mails with what was said in a chat. */
 @Service
-class Transcripts {
+public class Transcripts {
     private final OutgoingMapper mapper;
+    private final ChatReader chats;
     private final Letters letters;
     private final LivePlans plans;
     private final ControlWords words;
     private final Clock clock;
 
-    Transcripts(OutgoingMapper mapper, Letters letters, LivePlans plans, ControlWords words, Clock clock) {
+    Transcripts(
+            OutgoingMapper mapper,
+            ChatReader chats,
+            Letters letters,
+            LivePlans plans,
+            ControlWords words,
+            Clock clock) {
         this.mapper = mapper;
+        this.chats = chats;
         this.letters = letters;
         this.plans = plans;
         this.words = words;
@@ -64,6 +73,27 @@ class Transcripts {
             // One mail a chat: nobody is to fill the letter box of somebody else.
             throw new Refusal(Kind.ALREADY_DONE, "The transcript of this chat was sent already.");
         }
+    }
+
+    /**
+     * Sends what was said in a chat that has ended to a colleague or whoever asks for it, as often as it is wanted.
+     *
+     * @throws Refusal if the address is none
+     */
+    public void mailRecord(String planId, long chat, String address) {
+        Letters.checkAddress(address);
+        var found = chats.chat(planId, chat)
+                .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has no chat " + chat + "."));
+        String company = plans.live(planId).plan().settings().name();
+        mapper.insert(new NewOutgoing(
+                planId,
+                chat,
+                Outbox.Sort.record.name(),
+                address,
+                words.in(found.language()).getOrDefault("mailTranscript", "").replace("{company}", company) + ", "
+                        + chat,
+                text(planId, found),
+                clock.instant()));
     }
 
     /** What was said in a chat so far, in its language. */

@@ -98,7 +98,8 @@ public class EarlierChats {
             return List.of();
         }
         return records
-                .newest(planId, Wanted.words(query), Instant.parse("9999-01-01T00:00:00Z"), Long.MAX_VALUE, MOST * 4)
+                .newestOfFew(
+                        planId, Wanted.words(query), Instant.parse("9999-01-01T00:00:00Z"), Long.MAX_VALUE, MOST * 4)
                 .stream()
                 .map(RecordMapper.Head::id)
                 .filter(id ->

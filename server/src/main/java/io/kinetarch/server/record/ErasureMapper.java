@@ -75,7 +75,8 @@ interface ErasureMapper {
     @Delete("delete from live_draft where plan_id = #{planId} and chat" + OF_CHATS)
     void drafts(String planId, Long[] chats);
 
-    @Delete("delete from live_found where plan_id = #{planId} and chat" + OF_CHATS)
+    /** They are found by what is kept of them, and by no word any more. */
+    @Update("update live_found set words = facets_of(plan_id, chat) where plan_id = #{planId} and chat" + OF_CHATS)
     void found(String planId, Long[] chats);
 
     @Insert("""

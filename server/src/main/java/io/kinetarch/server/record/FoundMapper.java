@@ -7,7 +7,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
-/** By which words finished chats are found. */
+/** By which words finished chats are found, and by what else is kept of them. */
 @Mapper
 interface FoundMapper {
     /** Plans of which calls are done whose chats cannot be found yet. */
@@ -26,7 +26,7 @@ interface FoundMapper {
     @Select("select done from live_run where plan_id = #{planId}")
     long done(String planId);
 
-    /** Chats that ended by some calls, or of which those told more after their end. */
+    /** Chats that ended by some calls, or of which those told more after their end; they are counted already. */
     @Insert("""
             insert into live_found (plan_id, chat, words)
             select c.plan_id, c.id,
@@ -43,6 +43,7 @@ interface FoundMapper {
                 || coalesce((
                     select jsonb_to_tsvector(words_in(c.language), jsonb_agg(g.given), '["string"]') from live_given g
                     where g.plan_id = c.plan_id and g.chat = c.id), ''::tsvector)
+                || facets_of(c.plan_id, c.id)
             from live_chat c
             where c.plan_id = #{planId} and c.ended_at is not null and c.outcome <> 'REFUSED'
               and not exists (select 1 from live_erased x where x.plan_id = c.plan_id and x.chat = c.id) and c.id in (
@@ -60,9 +61,10 @@ interface FoundMapper {
     /** What is looked for, as each of some languages stems it; of no words where nothing is left of it. */
     @Select("""
             <script>
-            select (<foreach item="language" collection="languages" separator=" || ">
-                websearch_to_tsquery(words_in(#{language}), #{words})
-            </foreach>)::text
+            select coalesce(string_agg(distinct '(' || q || ')', ' | '), '') from (
+                <foreach item="language" collection="languages" separator=" union all ">
+                select websearch_to_tsquery(words_in(#{language}), #{words})::text as q
+                </foreach>) as queries where q &lt;&gt; ''
             </script>""")
     String query(String words, List<String> languages);
 }

@@ -49,8 +49,8 @@ class KeptChats {
                 .map(after -> {
                     long done = found.done(plan);
                     long until = Math.min(done, after + MOST_CALLS_AT_ONCE);
-                    found.add(plan, after, until);
                     counting.count(plan, after, until);
+                    found.add(plan, after, until);
                     found.reached(plan, until);
                     return until < done;
                 })

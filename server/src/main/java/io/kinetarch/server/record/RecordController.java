@@ -3,6 +3,7 @@ package io.kinetarch.server.record;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.Sheet;
+import io.kinetarch.server.outgoing.Transcripts;
 import io.kinetarch.server.record.Readings.Reading;
 import io.kinetarch.server.record.Readings.What;
 import io.kinetarch.server.record.Records.KeptChat;
@@ -16,12 +17,16 @@ import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Finished chats over HTTP. */
@@ -32,10 +37,12 @@ class RecordController {
 
     private final Records records;
     private final Readings readings;
+    private final Transcripts transcripts;
 
-    RecordController(Records records, Readings readings) {
+    RecordController(Records records, Readings readings, Transcripts transcripts) {
         this.records = records;
         this.readings = readings;
+        this.transcripts = transcripts;
     }
 
     /**
@@ -71,6 +78,22 @@ class RecordController {
         var found = records.find(plan, chat);
         readings.keepOnce(plan, account, What.READ, chat);
         return found;
+    }
+
+    /** To whom what was said is sent. */
+    record RecordMail(String email) {}
+
+    /** Sends what was said in a chat by mail. */
+    @PostMapping("/{chat}/mail")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void mail(
+            @PathVariable String plan,
+            @PathVariable long chat,
+            @RequestBody RecordMail wish,
+            @AuthenticationPrincipal SignedIn account) {
+        records.find(plan, chat); // refuses one that runs, or is none
+        transcripts.mailRecord(plan, chat, wish.email());
+        readings.keep(plan, account, What.EXPORTED, chat, "by mail");
     }
 
     /** Everything that is kept of the chats that are looked for, at most a thousand of them. */

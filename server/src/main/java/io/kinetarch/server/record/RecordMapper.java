@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 import org.jspecify.annotations.Nullable;
 
 @Mapper
@@ -31,69 +32,60 @@ interface RecordMapper {
     /**
      * What is looked for among finished chats; null for whatever.
      *
-     * @param query words, as the database writes what it looks for
-     * @param outcomes names of outcomes
-     * @param ratedAtMost mark, 1 to 5
+     * @param query words, and what is kept besides them, as the database writes what it looks for
      */
     record Wanted(
             @Nullable String query,
-            @Nullable String door,
-            @Nullable String queue,
-            @Nullable String operator,
-            @Nullable String language,
-            @Nullable List<String> outcomes,
             @Nullable Instant from,
             @Nullable Instant until,
-            @Nullable Integer hour,
-            @Nullable Integer weekday,
-            @Nullable String topic,
-            @Nullable Integer ratedAtMost,
             @Nullable Long waitedMillis,
             @Nullable String label,
             @Nullable Long chat) {
-        static final Wanted ANY =
-                new Wanted(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+        static final Wanted ANY = new Wanted(null, null, null, null, null, null);
 
         static Wanted words(String query) {
-            return new Wanted(
-                    query, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+            return new Wanted(query, null, null, null, null, null);
         }
     }
 
-    String WANTED = """
+    String QUERY = """
             <if test="wanted.query != null"> and exists (
                 select 1 from live_found f
                 where f.plan_id = live_chat.plan_id and f.chat = live_chat.id and f.words @@ #{wanted.query}::tsquery)</if>
+            """;
+
+    String BESIDES = """
             <if test="wanted.chat != null"> and id = #{wanted.chat}</if>
-            <if test="wanted.door != null"> and door_id = #{wanted.door}</if>
-            <if test="wanted.queue != null"> and queue_id = #{wanted.queue}</if>
-            <if test="wanted.operator != null"> and exists (
-                select 1 from live_stint s where s.plan_id = live_chat.plan_id and s.chat = live_chat.id
-                  and s.operator_id = #{wanted.operator} and not s.besides)</if>
-            <if test="wanted.language != null"> and language = #{wanted.language}</if>
-            <if test="wanted.outcomes != null"> and outcome in
-                <foreach item="outcome" collection="wanted.outcomes" open="(" separator="," close=")">#{outcome}</foreach></if>
-            <if test="wanted.from != null"> and arrived_at &gt;= #{wanted.from}</if>
+            <if test="wanted.from != null"> and arrived_at &gt;= #{wanted.from} and ended_at &gt;= #{wanted.from}</if>
             <if test="wanted.until != null"> and arrived_at &lt; #{wanted.until}</if>
-            <if test="wanted.hour != null or wanted.weekday != null or wanted.topic != null"> and exists (
-                select 1 from live_count n where n.plan_id = live_chat.plan_id and n.chat = live_chat.id
-                <if test="wanted.hour != null"> and n.half_hour / 2 = #{wanted.hour}</if>
-                <if test="wanted.weekday != null"> and extract(isodow from n.day) = #{wanted.weekday}</if>
-                <if test="wanted.topic != null"> and coalesce(n.topic, '') = #{wanted.topic}</if>)</if>
             <if test="wanted.label != null"> and exists (
                 select 1 from chat_label l where l.plan_id = live_chat.plan_id and l.chat = live_chat.id
                   and lower(l.label) = lower(#{wanted.label}))</if>
             <if test="wanted.waitedMillis != null"> and waited_millis &gt;= #{wanted.waitedMillis}</if>
-            <if test="wanted.ratedAtMost != null"> and exists (
-                select 1 from live_call r where r.plan_id = live_chat.plan_id and r.chat = live_chat.id and r.kind = 'rate'
-                and r.refusal is null and r.detail::int &lt;= #{wanted.ratedAtMost})</if>
             """;
 
-    /** The newest first, older than one. */
+    String WANTED = QUERY + BESIDES;
+
+    /** The newest first, older than one: gone through from the newest on, which is quick where many are what is looked for. */
     @Select("<script>" + HEAD_IN_SCRIPT + WANTED + """
              and (ended_at, id) &lt; (#{endedBefore}, #{idBefore}) order by ended_at desc, id desc limit #{most}
             </script>""")
     List<Head> newest(String planId, Wanted wanted, Instant endedBefore, long idBefore, int most);
+
+    /** The same: all found by the query first, which is quick where they are few. */
+    @Select("<script>" + FOUND_FIRST + HEAD_IN_SCRIPT + " and id in (select chat from found) " + BESIDES + """
+             and (ended_at, id) &lt; (#{endedBefore}, #{idBefore}) order by ended_at desc, id desc limit #{most}
+            </script>""")
+    List<Head> newestOfFew(String planId, Wanted wanted, Instant endedBefore, long idBefore, int most);
+
+    String FOUND_FIRST = """
+            with found as materialized (
+                select chat from live_found where plan_id = #{planId} and words @@ #{wanted.query}::tsquery)
+            """;
+
+    /** For the transaction that runs: what is found is found by an index, and of many it is still known which they are. */
+    @Update("set local enable_seqscan = off; set local work_mem = '64MB'")
+    void byIndex();
 
     @Select("<script>select id from (" + HEAD_IN_SCRIPT + WANTED + " order by id limit #{most}) as found</script>")
     List<Long> ids(String planId, Wanted wanted, int most);
@@ -101,6 +93,12 @@ interface RecordMapper {
     /** How many there are, counted up to a number. */
     @Select("<script>select count(*) from (" + HEAD_IN_SCRIPT + WANTED + " limit #{most}) as found</script>")
     int count(String planId, Wanted wanted, int most);
+
+    /** How many are found by the query alone, counted up to a number. */
+    @Select("""
+            select count(*) from (
+                select from live_found where plan_id = #{planId} and words @@ #{wanted.query}::tsquery limit #{most}) as found""")
+    int countFound(String planId, Wanted wanted, int most);
 
     @Select("<script>" + HEAD_IN_SCRIPT + " and id = #{id}</script>")
     List<Head> find(String planId, long id);

@@ -20,17 +20,23 @@ import io.kinetarch.server.record.RecordMapper.Change;
 import io.kinetarch.server.record.RecordMapper.Head;
 import io.kinetarch.server.record.RecordMapper.Rated;
 import io.kinetarch.server.record.RecordMapper.Wanted;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -39,6 +45,10 @@ import tools.jackson.databind.json.JsonMapper;
 class Records {
     private static final int MOST_ENTRIES = 5000;
     private static final int MOST_COUNTED = 10_000;
+    private static final int MOST_MONTHS = 60;
+    /** Lengths of waits that chats can be found by at once, in seconds. */
+    private static final List<Integer> WAITS = List.of(10, 30, 60, 120, 300, 600);
+
     private static final int MOST_WHOLE = 1000;
     private static final int PAGE_OF_SHEET = 500;
     private static final List<String> COLUMNS = List.of(
@@ -61,6 +71,8 @@ class Records {
     private final Margins margins;
     private final Tickets tickets;
     private final Plans plans;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
     private final JsonMapper json;
 
     Records(
@@ -71,6 +83,8 @@ class Records {
             Margins margins,
             Tickets tickets,
             Plans plans,
+            TransactionTemplate transaction,
+            Clock clock,
             JsonMapper json) {
         this.records = records;
         this.found = found;
@@ -79,6 +93,8 @@ class Records {
         this.margins = margins;
         this.tickets = tickets;
         this.plans = plans;
+        this.transaction = transaction;
+        this.clock = clock;
         this.json = json;
     }
 
@@ -215,7 +231,8 @@ class Records {
                         Kind.INVALID_PARAMETER, "\"before\" is no place in the list; send what \"next\" said.");
             }
         }
-        var heads = records.newest(planId, wanted, endedBefore, idBefore, most);
+        var page = page(planId, wanted, endedBefore, idBefore, most, before == null);
+        var heads = page.heads();
         var changes = records.changes(planId, heads.stream().map(Head::id).toArray(Long[]::new)).stream()
                 .collect(Collectors.groupingBy(Change::chat));
         return new RecordPage(
@@ -225,7 +242,34 @@ class Records {
                 heads.size() < most
                         ? null
                         : heads.getLast().endedAt() + "_" + heads.getLast().id(),
-                before == null ? Integer.valueOf(records.count(planId, wanted, MOST_COUNTED)) : null);
+                page.counted());
+    }
+
+    /**
+     * Some of what is looked for.
+     *
+     * @param counted how many there are, up to a number; null where nobody asked
+     */
+    private record Page(List<Head> heads, @Nullable Integer counted) {}
+
+    /** What is found by a query is counted first: whether it is few or many decides how the newest of it are found. */
+    private Page page(String planId, Wanted wanted, Instant endedBefore, long idBefore, int most, boolean counts) {
+        String query = wanted.query();
+        if (query == null) {
+            return new Page(
+                    records.newest(planId, wanted, endedBefore, idBefore, most),
+                    counts ? Integer.valueOf(records.count(planId, wanted, MOST_COUNTED)) : null);
+        }
+        return Objects.requireNonNull(transaction.execute(_ -> {
+            records.byIndex();
+            int found = records.countFound(planId, wanted, MOST_COUNTED);
+            boolean isByQueryAlone = wanted.equals(Wanted.words(query));
+            return new Page(
+                    found < MOST_COUNTED
+                            ? records.newestOfFew(planId, wanted, endedBefore, idBefore, most)
+                            : records.newest(planId, wanted, endedBefore, idBefore, most),
+                    !counts ? null : isByQueryAlone ? found : records.count(planId, wanted, MOST_COUNTED));
+        }));
     }
 
     /** Goes through all that is looked for. */
@@ -296,33 +340,77 @@ class Records {
 
     private Wanted wanted(String planId, Search search) {
         var plan = plans.draftState(planId).plan();
-        String words = search.words();
         LocalDate from = search.from();
         LocalDate until = search.until();
         Integer waited = search.waited();
-        List<String> outcomes = search.outcome();
         return new Wanted(
-                words == null || words.isBlank() ? null : query(plan, words),
-                search.door(),
-                search.queue(),
-                search.operator(),
-                search.language(),
-                outcomes == null || outcomes.isEmpty()
-                        ? null
-                        : outcomes.stream()
-                                .map(outcome -> outcome.toUpperCase(Locale.ROOT).replace('-', '_'))
-                                .toList(),
+                query(plan, search),
                 from == null ? null : from.atStartOfDay(plan.timeZone()).toInstant(),
                 until == null
                         ? null
                         : until.plusDays(1).atStartOfDay(plan.timeZone()).toInstant(),
-                search.hour(),
-                search.weekday(),
-                search.topic(),
-                search.rated(),
                 waited == null ? null : Long.valueOf(waited * 1000L),
                 search.label(),
                 search.chat());
+    }
+
+    /** Words and what is kept besides them in one query of the database; null where neither is looked for. */
+    private @Nullable String query(Plan plan, Search search) {
+        var parts = new ArrayList<String>();
+        String words = search.words();
+        if (words != null && !words.isBlank()) {
+            parts.add("(" + query(plan, words) + ")");
+        }
+        facet(parts, "door", search.door());
+        facet(parts, "queue", search.queue());
+        facet(parts, "operator", search.operator());
+        facet(parts, "language", search.language());
+        facet(parts, "topic", search.topic());
+        facet(parts, "hour", search.hour());
+        facet(parts, "weekday", search.weekday());
+        var outcomes = search.outcome();
+        if (outcomes != null && !outcomes.isEmpty()) {
+            parts.add(oneOf(outcomes.stream()
+                    .map(outcome ->
+                            lexeme("outcome", outcome.toUpperCase(Locale.ROOT).replace('-', '_')))));
+        }
+        Integer rated = search.rated();
+        if (rated != null) {
+            parts.add(oneOf(IntStream.rangeClosed(0, rated).mapToObj(mark -> lexeme("rated", mark))));
+        }
+        Integer waited = search.waited();
+        if (waited != null) {
+            WAITS.stream()
+                    .filter(seconds -> seconds <= waited)
+                    .max(Integer::compare)
+                    .ifPresent(seconds -> facet(parts, "waited", seconds));
+        }
+        LocalDate from = search.from();
+        if (from != null && !parts.isEmpty()) {
+            LocalDate until = search.until();
+            var last = YearMonth.from(until == null ? LocalDate.now(clock.withZone(plan.timeZone())) : until);
+            var first = YearMonth.from(from);
+            if (!last.isBefore(first) && first.until(last, ChronoUnit.MONTHS) < MOST_MONTHS) {
+                parts.add(oneOf(Stream.iterate(first, month -> !month.isAfter(last), month -> month.plusMonths(1))
+                        .map(month -> lexeme("month", month))));
+            }
+        }
+        return parts.isEmpty() ? null : String.join(" & ", parts);
+    }
+
+    private static void facet(List<String> parts, String kind, @Nullable Object value) {
+        if (value != null) {
+            parts.add(lexeme(kind, value));
+        }
+    }
+
+    private static String oneOf(Stream<String> lexemes) {
+        return lexemes.collect(Collectors.joining(" | ", "(", ")"));
+    }
+
+    /** As the function facets_of writes what is kept of a chat, quoted. */
+    private static String lexeme(String kind, Object value) {
+        return "':" + kind + ":" + value.toString().replace("\\", "\\\\").replace("'", "''") + "'";
     }
 
     private String query(Plan plan, String words) {

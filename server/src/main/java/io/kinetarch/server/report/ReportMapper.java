@@ -98,11 +98,15 @@ interface ReportMapper {
             </choose> as name
             """;
 
-    /** A chat that several operators had counts for each of them, one that bears several labels for each of those. */
+    /**
+     * A chat that several operators had counts for each of them, one that bears several labels for each of those. No operator takes a
+     * chat later than a month after it came, so that only what lies about the days that are asked for is read.
+     */
     String EACH = """
             <if test="by.name() == 'OPERATOR'">
-            join (select distinct plan_id, chat, operator_id as who from live_stint where not besides) s
-              on s.plan_id = c.plan_id and s.chat = c.chat</if>
+            join (select distinct chat, operator_id as who from live_stint
+                  where plan_id = #{w.planId} and not besides and from_at &gt;= #{w.from}::date - 1
+                    and from_at &lt; #{w.until}::date + 32) s on s.chat = c.chat</if>
             <if test="by.name() == 'LABEL'">
             left join chat_label l on l.plan_id = c.plan_id and l.chat = c.chat</if>
             """;
@@ -153,6 +157,7 @@ interface ReportMapper {
                        as taken_weight,
                    max(s.longest_silence_millis) as longest_silence_millis, count(*) filter (where s.left_open) as left_open
             from live_count c join live_stint s on s.plan_id = c.plan_id and s.chat = c.chat
+              and s.from_at &gt;= #{w.from}::date - 1 and s.from_at &lt; #{w.until}::date + 32
             """ + QUEUES + " on q.id = s.queue_id where " + WANTED + " group by 1</script>")
     List<Worked> worked(Wanted w, OfQueues of);
 
@@ -161,17 +166,19 @@ interface ReportMapper {
     @Select("<script>" + """
             select m.operator_id, count(*) filter (where not m.declined) as lapsed, count(*) filter (where m.declined) as declined
             from live_count c join live_missed_offer m on m.plan_id = c.plan_id and m.chat = c.chat
+              and m.at &gt;= #{w.from}::date - 1 and m.at &lt; #{w.until}::date + 32
             where
             """ + WANTED + " group by 1</script>")
     List<MissedOffers> missed(@Param("w") Wanted w);
 
     record Present(String operatorId, double seconds) {}
 
-    /** How long operators were present from one instant to another. */
+    /** How long operators were present from one instant to another; nobody is present for more than a month on end. */
     @Select("""
             select operator_id, sum(extract(epoch from least(until, #{to}) - greatest(at, #{from})))::float8 as seconds
             from (select operator_id, at, state, lead(at, 1, #{to}) over (partition by operator_id order by at) as until
-                  from live_presence where plan_id = #{planId} and at < #{to}) as spans
+                  from live_presence
+                  where plan_id = #{planId} and at < #{to} and at > #{from}::timestamptz - interval '31 days') as spans
             where state = 'present' and until > #{from} group by 1""")
     List<Present> present(String planId, Instant from, Instant to);
 

@@ -202,4 +202,45 @@ class LettersTest {
                                 .build(),
                         BodyHandlers.ofString());
     }
+
+    /** What was said in a record goes to whoever is named, as often as is wished; only those who may take records out may do it. */
+    @Test
+    void aRecordGoesOutByMail() throws Exception {
+        var planner = server.signedIn("planner");
+        String records = "/api/v1/plans/tarnwick/records";
+        long chat = planner.get(records + "?words=F%C3%A4hre&outcome=ended-by-operator&language=de")
+                .ok()
+                .body()
+                .path("lines")
+                .path(0)
+                .path("chat")
+                .asLong();
+        String to = "quality@hallow.example";
+        planner.withCsrf("POST", records + "/" + chat + "/mail", "{\"email\":\"" + to + "\"}")
+                .ok();
+        await().atMost(SOON).until(() -> !mails(to).isEmpty());
+        assertThat(mails(to).getFirst().getSubject()).endsWith(", " + chat);
+        var said = planner.get(records + "/" + chat)
+                .ok()
+                .body()
+                .path("entries")
+                .valueStream()
+                .map(entry -> entry.path("text").asString(""))
+                .filter(text -> !text.isEmpty())
+                .findFirst()
+                .orElseThrow();
+        assertThat(String.valueOf(mails(to).getFirst().getContent()).replaceAll("\\s+", " "))
+                .contains(said.replaceAll("\\s+", " "));
+        assertThat(planner.get(records + "/readings?chat=" + chat)
+                        .ok()
+                        .body()
+                        .valueStream()
+                        .map(one -> one.path("what").asString()))
+                .contains("exported");
+        planner.withCsrf("POST", records + "/" + chat + "/mail", "{\"email\":\"nobody\"}")
+                .problem(409, "not-possible", null);
+        server.signedIn("viewer")
+                .withCsrf("POST", records + "/" + chat + "/mail", "{\"email\":\"" + to + "\"}")
+                .problem(403, "not-allowed", null);
+    }
 }
