@@ -15,6 +15,8 @@ import { Wire } from './wire';
 const ASK_AGAIN_MILLIS = 12_000;
 const SPREAD_MILLIS = 2_000;
 const WAITING_AGAIN_MILLIS = 5_000;
+/** Where operators are not to see what is being typed, it never leaves the page; they see that somebody types. */
+const TYPES = '…';
 const TYPING_MILLIS = 1_000;
 const TYPING_SHOWN_MILLIS = 4_000;
 const MARK_MILLIS = 1_000;
@@ -373,7 +375,8 @@ export class LiveDoor {
         this.typingTimer ??= setTimeout(() => {
           this.typingTimer = null;
           // What is passed on is never sent again: the next tells it too.
-          if (this.claim && this.view?.stage === 'chat') this.visit.type(this.claim, this.halfTyped).catch(() => undefined);
+          const told = this.door.typingShown || this.halfTyped.trim() === '' ? this.halfTyped : TYPES;
+          if (this.claim && this.view?.stage === 'chat') this.visit.type(this.claim, told).catch(() => undefined);
         }, TYPING_MILLIS);
       },
       onWay: (way) => (way === 'message' ? this.toForm() : void this.choose(way, {})),

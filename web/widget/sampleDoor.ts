@@ -95,5 +95,6 @@ export function sampleDoor(): DoorDocument {
     facts: [],
     help: [],
     files: { kinds: ['PICTURE', 'PDF'], megabytes: 5 },
+    typingShown: true,
   };
 }

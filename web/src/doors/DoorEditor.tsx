@@ -127,6 +127,12 @@ export function DoorEditor({
           the visitor may ask to be called back
         </Checkbox>
       </Part>
+      <Part title="During a chat" short={door.typingShown ? 'typing is seen' : 'typing is not seen'}>
+        <Checkbox checked={door.typingShown} onChange={(event) => change({ typingShown: event.target.checked })}>
+          operators see what a visitor is typing before it is sent
+        </Checkbox>
+        <p className="soft">Otherwise the words stay with the visitor until they are sent, and operators see that somebody types.</p>
+      </Part>
       <Part title="After a chat" short={endingWords(door.ending)}>
         <Ending value={door.ending} onChange={(ending) => change({ ending })} />
       </Part>

@@ -103,6 +103,7 @@ const make: Record<ListKind, Maker> = {
       replyHours: null,
       goOnDays: 14,
       factsSigned: false,
+      typingShown: true,
       message: [],
       ending: { rating: false, comment: false, transcript: false },
       callBack: false,

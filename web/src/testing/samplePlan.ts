@@ -63,6 +63,7 @@ export function sampleDoor(id: string, name: string, languages: string[]): Front
     consents: [],
     goOnDays: 14,
     factsSigned: false,
+    typingShown: true,
     whenClosed: 'TEXT',
     message: [],
     ending: { rating: false, comment: false, transcript: false },

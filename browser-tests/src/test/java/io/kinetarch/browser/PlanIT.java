@@ -73,6 +73,9 @@ class PlanIT {
             page.getByLabel("What is it for?").fill("Group bookings");
             journey.dialogButton("Go live").click();
             assertThat(page.getByText("Draft, same as live revision 2")).isVisible();
+            // Going live leads on to whether a visitor gets through now.
+            assertThat(journey.dialog()).containsText("Revision 2 is live");
+            assertThat(journey.dialog().getByText("Try it as a visitor").first()).isVisible();
 
             // The list between the two revisions, and back to the first.
             journey.open("/revisions");

@@ -53,6 +53,7 @@ class WatchIT {
             assertThat(reading.getByText("I am looking for it.")).isVisible();
             ScreenshotsIT.take(watcher.page(), "now");
             AxeRules.hold(watcher.page(), "now", List.of());
+            theWayInHoldsAndThePassageIsLive(watcher);
 
             // Whoever takes it over has it at their desk.
             mara.signIn("planner");
@@ -76,6 +77,26 @@ class WatchIT {
             ana.endsWell();
             visitor.endsWell();
         }
+    }
+
+    /** While a visitor's page stands open and somebody is there, nothing breaks on their site; the drawing shows the chat. */
+    private static void theWayInHoldsAndThePassageIsLive(Journey watcher) {
+        var page = watcher.page();
+        Ferry.press(page, "Check the way in…");
+        var booking = page.getByRole(AriaRole.ARTICLE, new Page.GetByRoleOptions().setName("Booking site"));
+        assertThat(booking.getByText("every link holds")).isVisible();
+        assertThat(booking.getByText("has asked for the door yet").first()).isVisible();
+        AxeRules.hold(page, "the way in", List.of());
+        page.keyboard().press("Escape");
+        watcher.open("/passage?source=now");
+        assertThat(page.getByText("Live: the chats of the last hour")).isVisible();
+        assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Fares & booking")))
+                .containsText("an hour");
+        AxeRules.hold(page, "passage now", List.of());
+        watcher.open("/now");
+        page.getByLabel("People", new Page.GetByLabelOptions().setExact(true))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Read along in the en chat"))
+                .click();
     }
 
     /** Shown first, and then gone from the record, in which what happened still stands. */

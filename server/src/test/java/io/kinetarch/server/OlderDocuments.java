@@ -23,7 +23,7 @@ public final class OlderDocuments {
         without(plan.path("topics"), "picture");
         plan.path("doors").forEach(door -> {
             List.of("id", "sender", "from", "until").forEach(field -> without(door.path("invitations"), field));
-            ((ObjectNode) door).remove(List.of("goOnDays", "factsSigned", "files"));
+            ((ObjectNode) door).remove(List.of("goOnDays", "factsSigned", "files", "typingShown"));
             ((ObjectNode) door).put("consent", !door.path("consents").isEmpty()).remove("consents");
             ((ObjectNode) door.path("look")).remove(List.of("inset", "rise"));
             ((ObjectNode) door).remove("help");

@@ -507,6 +507,7 @@ final class ChangeWords {
         said.list("facts", a.facts(), b.facts(), PageFact::key);
         said.flag("takes signed facts only", a.factsSigned(), b.factsSigned());
         said.value("files", files(a), files(b));
+        said.flag("shows operators what is being typed", a.typingShown(), b.typingShown());
     }
 
     private static void look(Look a, Look b, Said said) {

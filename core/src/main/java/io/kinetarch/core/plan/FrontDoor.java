@@ -28,6 +28,7 @@ import org.jspecify.annotations.Nullable;
  * @param facts that the page may hand over about its visitor
  * @param factsSigned whether facts are taken only as the site's own server has signed them
  * @param files that may be sent in its chats; null for none
+ * @param typingShown whether operators see what a visitor is typing before it is sent, or only that they are
  */
 public record FrontDoor(
         DoorId id,
@@ -55,7 +56,8 @@ public record FrontDoor(
         List<AllowedSite> sites,
         List<PageFact> facts,
         boolean factsSigned,
-        @Nullable FilesTaken files)
+        @Nullable FilesTaken files,
+        boolean typingShown)
         implements Element {
     private static final int LONGEST_REPLY_HOURS = 720;
     private static final int A_YEAR = 365;
@@ -118,7 +120,8 @@ public record FrontDoor(
                 List.of(),
                 List.of(),
                 false,
-                null);
+                null,
+                true);
     }
 
     /** This door with other hours and another department. */
@@ -186,7 +189,8 @@ public record FrontDoor(
                 otherSites,
                 facts,
                 factsSigned,
-                files);
+                files,
+                typingShown);
     }
 
     public Optional<Question> question(QuestionId question) {

@@ -154,7 +154,8 @@ public final class SampleDoor {
                 sites,
                 facts,
                 false,
-                null);
+                null,
+                true);
     }
 
     /** Under the id of the sample plan's door. */

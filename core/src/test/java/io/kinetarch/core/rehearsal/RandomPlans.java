@@ -300,7 +300,8 @@ public final class RandomPlans {
                 List.of(),
                 List.of(),
                 false,
-                null);
+                null,
+                true);
     }
 
     private Bot bot() {

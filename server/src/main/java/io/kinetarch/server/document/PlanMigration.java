@@ -75,6 +75,11 @@ final class PlanMigration {
             objects(document, "doors").forEach(PlanMigration::doorToVersion11);
             document.put("schemaVersion", 11);
         }
+        if (document.path("schemaVersion").asInt() == 11) {
+            // Version 12 says of each door whether operators see what is being typed; before, they did.
+            objects(document, "doors").forEach(door -> door.put("typingShown", true));
+            document.put("schemaVersion", 12);
+        }
     }
 
     /** Version 7 has topics as elements of their own, with all that a bot knows of them. */

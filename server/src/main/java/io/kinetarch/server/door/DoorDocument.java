@@ -27,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param picture address of the picture, relative to the application; null without one
  * @param help the first help pages; none where the door shows none
  * @param files that may be sent; null for none
+ * @param typingShown whether what is being typed is sent before its sender sends it
  */
 public record DoorDocument(
         int schemaVersion,
@@ -52,7 +53,8 @@ public record DoorDocument(
         @Nullable String picture,
         List<PageFact> facts,
         List<HelpLink> help,
-        @Nullable FilesTaken files) {
+        @Nullable FilesTaken files,
+        boolean typingShown) {
     static final int SCHEMA_VERSION = 1;
 
     /**

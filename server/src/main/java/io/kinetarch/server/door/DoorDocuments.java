@@ -102,7 +102,8 @@ public class DoorDocuments {
                         .limit(MOST_HELP_PAGES)
                         .map(page -> new HelpLink(page.id().value(), page.name()))
                         .toList(),
-                door.files());
+                door.files(),
+                door.typingShown());
     }
 
     /**

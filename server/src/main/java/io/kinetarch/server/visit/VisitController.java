@@ -332,7 +332,8 @@ class VisitController {
             @RequestBody Typing typing,
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         checkRunning(plan, chat, token);
-        passing.visitorTypes(plan, chat, VisitWords.typed(typing.text()));
+        String typed = VisitWords.typed(typing.text());
+        passing.visitorTypes(plan, chat, typed.isBlank() || visits.showsTyping(plan, chat) ? typed : VisitWords.TYPES);
     }
 
     @PostMapping("/{plan}/chats/{chat}/choose")

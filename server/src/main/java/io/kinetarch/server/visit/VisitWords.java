@@ -41,6 +41,9 @@ public final class VisitWords {
         return message;
     }
 
+    /** In the place of what is being typed, where operators only see that somebody types. */
+    static final String TYPES = "…";
+
     /** What is being typed, cut where it gets long. */
     public static String typed(String text) {
         String typed = HIDDEN.matcher(text).replaceAll("");

@@ -438,6 +438,14 @@ public class Visits {
         return !facts.isEmpty() ? VisitorKind.KNOWN : returning ? VisitorKind.RETURNING : VisitorKind.NEW;
     }
 
+    /** Whether operators see what the visitor of a chat is typing. */
+    boolean showsTyping(String planId, long chat) {
+        return chats.chat(planId, chat)
+                .flatMap(found -> Element.find(plans.live(planId).plan().doors(), found.doorId()))
+                .map(FrontDoor::typingShown)
+                .orElse(true);
+    }
+
     /** Whether a page of this origin may show a door; the application's own pages always may. */
     static boolean allows(List<AllowedSite> sites, String origin, String own) {
         return origin.equals(own) || sites.stream().anyMatch(site -> site.allows(origin));

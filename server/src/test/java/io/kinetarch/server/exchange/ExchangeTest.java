@@ -46,19 +46,19 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/11").ok();
+        var newest = api.get("/api/v1/schemas/plan/12").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(11, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(12, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(11, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/12").problem(404, "not-found", null);
+        assertThat(errors(12, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/13").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/11").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/12").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
@@ -96,7 +96,7 @@ class ExchangeTest {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(11);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(12);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -136,7 +136,7 @@ class ExchangeTest {
                         .body()
                         .path("schemaVersion")
                         .asInt())
-                .isEqualTo(11);
+                .isEqualTo(12);
     }
 
     @Test
@@ -174,7 +174,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 12), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 13), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))

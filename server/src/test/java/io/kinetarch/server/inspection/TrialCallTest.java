@@ -120,7 +120,7 @@ class TrialCallTest {
     @Test
     void aPlanThatIsNotWellFormedIsRefusedAtThePlace() {
         refusedPlan(plan -> plan.putArray("rules"), "#/plan/rules");
-        refusedPlan(plan -> plan.put("schemaVersion", 12), "#/plan/schemaVersion");
+        refusedPlan(plan -> plan.put("schemaVersion", 13), "#/plan/schemaVersion");
         refusedPlan(
                 plan -> ((ObjectNode) plan.path("settings")).put("timeZone", "Mars/Base"), "#/plan/settings/timeZone");
         refusedPlan(plan -> ((ObjectNode) plan.path("queues").path(2)).put("weight", -1), "#/plan/queues/2/weight");
