@@ -73,7 +73,7 @@ function WaysIn({ door, onLeave }: { door: FrontDoor; onLeave: () => void }) {
       <header>
         <h3>{door.name}</h3>
         <span>
-          <a href={`/door/${draft.id}/${door.id}/${door.languages[0] ?? 'en'}`} target="_blank" rel="noreferrer">
+          <a className="plain-link" href={`/door/${draft.id}/${door.id}/${door.languages[0] ?? 'en'}`} target="_blank" rel="noreferrer">
             Try it as a visitor
           </a>{' '}
           ·{' '}
