@@ -2,12 +2,14 @@ package io.kinetarch.server.wire;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.awaitility.Awaitility.await;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.live.VisitorClient;
 import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.BlockingQueue;
@@ -28,6 +30,7 @@ import org.springframework.messaging.simp.stomp.StompSessionHandlerAdapter;
 import org.springframework.web.socket.WebSocketHttpHeaders;
 import org.springframework.web.socket.client.standard.StandardWebSocketClient;
 import org.springframework.web.socket.messaging.WebSocketStompClient;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The wire as Spring's own STOMP client meets it, which keeps to STOMP 1.2 (stomp.github.io, "STOMP Protocol Specification 1.2"). */
 class WireTest {
@@ -198,23 +201,9 @@ class WireTest {
     @Test
     void aDesksConnectionEndsWithItsSession() throws Exception {
         var browser = server.browser();
-        browser.get("/api/v1/session").ok();
-        var signedIn = browser.postWithCsrf(
-                        "/api/v1/session", "{\"name\":\"operator\",\"password\":\"ferry-demo-2026\"}")
-                .ok();
-        String cookie = signedIn.raw().headers().allValues("Set-Cookie").stream()
-                .filter(header -> header.startsWith("KINETARCH_SESSION="))
-                .map(header -> header.split(";", 2)[0])
-                .findFirst()
-                .orElseThrow();
-        var handshake = new WebSocketHttpHeaders();
-        handshake.add("Cookie", cookie);
-        var headers = new StompHeaders();
-        headers.set("plan", "tarnwick");
+        String cookie = signIn(browser);
         var ear = new Ear();
-        var session = client.connectAsync(
-                        server.address().replaceFirst("^http", "ws") + "/live/desk", handshake, headers, ear)
-                .get(PATIENCE, TimeUnit.SECONDS);
+        var session = desk("tarnwick", cookie, ear);
         assertThat(session.isConnected()).isTrue();
 
         browser.withCsrf("DELETE", "/api/v1/session", "").ok();
@@ -222,5 +211,69 @@ class WireTest {
         // It is asked every ten seconds.
         assertThat(ear.end.get(3 * PATIENCE, TimeUnit.SECONDS)).isNotEmpty();
         assertThat(session.isConnected()).isFalse();
+    }
+
+    private static String signIn(Api browser) {
+        browser.get("/api/v1/session").ok();
+        var signedIn = browser.postWithCsrf(
+                        "/api/v1/session", "{\"name\":\"operator\",\"password\":\"ferry-demo-2026\"}")
+                .ok();
+        browser.get("/api/v1/session"); // the CSRF token is made anew at sign-in
+        return signedIn.raw().headers().allValues("Set-Cookie").stream()
+                .filter(header -> header.startsWith("KINETARCH_SESSION="))
+                .map(header -> header.split(";", 2)[0])
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private StompSession desk(String plan, String cookie, Ear ear) throws Exception {
+        var handshake = new WebSocketHttpHeaders();
+        handshake.add("Cookie", cookie);
+        var headers = new StompHeaders();
+        headers.set("plan", plan);
+        return client.connectAsync(server.address().replaceFirst("^http", "ws") + "/live/desk", handshake, headers, ear)
+                .get(PATIENCE, TimeUnit.SECONDS);
+    }
+
+    /** A door may keep to itself what is being typed: operators hear that somebody types, and not a word of it. */
+    @Test
+    void whatIsBeingTypedIsHeardAsTheDoorSays() throws Exception {
+        var planner = server.planner();
+        var document =
+                (ObjectNode) planner.get("/api/v1/plans/tarnwick/document").ok().body();
+        document.path("doors").forEach(door -> ((ObjectNode) door).put("typingShown", false));
+        planner.post("/api/v1/plans/document?id=typing", document.toString()).ok();
+        planner.post("/api/v1/plans/typing/revisions", "{\"change\":0,\"note\":\"\"}")
+                .ok();
+        assertThat(heardOf("typing", "a secret")).isEqualTo("…");
+        assertThat(heardOf("tarnwick", "no secret")).isEqualTo("no secret");
+    }
+
+    /** What the desk of a plan hears of what is typed in a new chat. */
+    private String heardOf(String plan, String words) throws Exception {
+        var browser = server.browser();
+        var ear = new Ear();
+        var session = desk(plan, signIn(browser), ear);
+        session.subscribe("/topic/desk." + plan + ".ana-reyes", ear);
+        String desk = "/api/v1/plans/" + plan + "/desk";
+        browser.postWithCsrf(desk + "/presence", "{\"state\":\"present\",\"reason\":null}")
+                .ok();
+        var other = new VisitorClient(server.address(), plan, SITE);
+        other.start("booking-site", "en", "{\"topic\":\"Fares and booking\"}");
+        other.says("Hello");
+        await().atMost(Duration.ofSeconds(PATIENCE))
+                .until(() -> browser.postWithCsrf(desk + "/chats/" + other.chat() + "/accept", "")
+                                .status()
+                        == 204);
+        other.does("typing", "{\"text\":\"" + words + "\"}");
+        var heard = Api.json(ear.next()).path("typing");
+        while (heard.isNull() || heard.path("chat").asLong() != other.chat()) {
+            heard = Api.json(ear.next()).path("typing");
+        }
+        other.does("leave", "");
+        browser.postWithCsrf(desk + "/presence", "{\"state\":\"gone\",\"reason\":null}")
+                .ok();
+        session.disconnect();
+        return heard.path("text").asString();
     }
 }
