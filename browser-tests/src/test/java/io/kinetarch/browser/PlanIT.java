@@ -75,7 +75,8 @@ class PlanIT {
             assertThat(page.getByText("Draft, same as live revision 2")).isVisible();
             // Going live leads on to whether a visitor gets through now.
             assertThat(journey.dialog()).containsText("Revision 2 is live");
-            assertThat(journey.dialog().getByText("Try it as a visitor").first()).isVisible();
+            assertThat(journey.dialog().getByText("Try it as a visitor").first())
+                    .isVisible();
 
             // The list between the two revisions, and back to the first.
             journey.open("/revisions");
