@@ -8,11 +8,15 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 
 /** Remembers on which sites doors stand, as their pages ask, and where a site's own policy stops them, as browsers report. */
 @Service
 public class DoorSites {
+    private static final Logger LOG = LoggerFactory.getLogger(DoorSites.class);
     private static final Duration ONCE = Duration.ofMinutes(1);
     private static final int MOST_KEPT = 10_000;
 
@@ -32,8 +36,15 @@ public class DoorSites {
 
     /** A page of a site that may show a door has asked for it. */
     void asked(String planId, String door, String site) {
-        if (lately.asMap().putIfAbsent(List.of(planId, door, site), true) == null) {
-            mapper.asked(planId, door, site, clock.instant());
+        var key = List.of(planId, door, site);
+        if (lately.asMap().putIfAbsent(key, true) == null) {
+            try {
+                mapper.asked(planId, door, site, clock.instant());
+            } catch (DataAccessException e) {
+                // The page is answered all the same; the next that asks is written down.
+                lately.invalidate(key);
+                LOG.warn("That {} asks for {} could not be written down: {}", site, door, e.getMessage());
+            }
         }
     }
 
