@@ -89,7 +89,7 @@ function WaysIn({ door, onLeave }: { door: FrontDoor; onLeave: () => void }) {
       <Broken links={ofAll} />
       <ul>
         {sites.map((site, i) => {
-          const own = broken[i]?.filter((link) => !ofAll.includes(link) && !ofAll.some(({ because }) => because === link.because));
+          const own = broken[i]?.filter((link) => !ofAll.some(({ because }) => because === link.because));
           return (
             <li key={site}>
               <strong>{site || 'The plain link'}</strong>

@@ -5,7 +5,7 @@ create function facets(door text, language text, outcome text, queue text, waite
     select array_to_tsvector(array_remove(array[
                    ':door:' || door, ':language:' || language, ':outcome:' || outcome, ':queue:' || queue,
                    ':month:' || to_char(day, 'YYYY-MM'), ':hour:' || half_hour / 2, ':weekday:' || extract(isodow from day)::int,
-                   ':topic:' || coalesce(topic, ''), ':rated:' || rating,
+                   ':topic:' || left(coalesce(topic, ''), 200), ':rated:' || rating,
                    case when waited_millis >= 10000 then ':waited:10' end, case when waited_millis >= 30000 then ':waited:30' end,
                    case when waited_millis >= 60000 then ':waited:60' end, case when waited_millis >= 120000 then ':waited:120' end,
                    case when waited_millis >= 300000 then ':waited:300' end, case when waited_millis >= 600000 then ':waited:600' end]

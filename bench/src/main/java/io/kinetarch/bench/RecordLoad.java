@@ -1,6 +1,5 @@
 package io.kinetarch.bench;
 
-import java.io.File;
 import java.io.IOException;
 import java.util.Arrays;
 
@@ -52,8 +51,7 @@ public final class RecordLoad {
                         System.getenv("KINETARCH_PG_DB"),
                         "-f",
                         System.getenv("THREE_YEARS"))
-                .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.to(new File("/dev/stdout")))
+                .inheritIO()
                 .start();
         if (made.waitFor() != 0) {
             throw new IOException("The chats of three years could not be made; the lines above say why.");

@@ -3,6 +3,7 @@ package io.kinetarch.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.CookiePolicy;
@@ -13,6 +14,9 @@ import java.net.http.HttpRequest.BodyPublisher;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.util.List;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -57,6 +61,18 @@ public final class Api {
                         .isEqualTo(pointer);
             }
             return this;
+        }
+
+        /** The rows of a CSV below its header, by a parser of RFC 4180. */
+        public List<CSVRecord> rows() throws IOException {
+            try (var lines = CSVFormat.RFC4180
+                    .builder()
+                    .setHeader()
+                    .setSkipHeaderRecord(true)
+                    .get()
+                    .parse(new StringReader(raw.body()))) {
+                return lines.getRecords();
+            }
         }
 
         public String detail() {

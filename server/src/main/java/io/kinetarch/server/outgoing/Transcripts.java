@@ -1,6 +1,7 @@
 package io.kinetarch.server.outgoing;
 
 import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.Plan;
 import io.kinetarch.server.door.ControlWords;
 import io.kinetarch.server.letter.Letters;
 import io.kinetarch.server.live.ChatReader;
@@ -65,8 +66,7 @@ public class Transcripts {
                 chat.id(),
                 Outbox.Sort.transcript.name(),
                 address,
-                said.getOrDefault("mailTranscript", "")
-                        .replace("{company}", plan.settings().name()),
+                subject(plan, chat.language()),
                 text(planId, chat, zone, said.getOrDefault("you", ""), door.name()),
                 clock.instant()));
         if (made == 0) {
@@ -84,16 +84,20 @@ public class Transcripts {
         Letters.checkAddress(address);
         var found = chats.chat(planId, chat)
                 .orElseThrow(() -> new Refusal(Kind.NOT_FOUND, "The plan has no chat " + chat + "."));
-        String company = plans.live(planId).plan().settings().name();
         mapper.insert(new NewOutgoing(
                 planId,
                 chat,
                 Outbox.Sort.record.name(),
                 address,
-                words.in(found.language()).getOrDefault("mailTranscript", "").replace("{company}", company) + ", "
-                        + chat,
+                subject(plans.live(planId).plan(), found.language()) + ", " + chat,
                 text(planId, found),
                 clock.instant()));
+    }
+
+    private String subject(Plan plan, String language) {
+        return words.in(language)
+                .getOrDefault("mailTranscript", "")
+                .replace("{company}", plan.settings().name());
     }
 
     /** What was said in a chat so far, in its language. */

@@ -68,16 +68,16 @@ class PassageNow {
         var toEnds = ends(plan, came);
         var toBots = count(
                         came,
-                        one -> one.byBot() && has(plan, one),
-                        one -> new DoorToBot(one.doorId(), bot(plan, one), 0))
+                        one -> bot(plan, one).isPresent(),
+                        one -> new DoorToBot(one.doorId(), bot(plan, one).orElseThrow(), 0))
                 .entrySet()
                 .stream()
                 .map(way -> new DoorToBot(way.getKey().door(), way.getKey().bot(), way.getValue()))
                 .toList();
         var passed = count(
                 came,
-                one -> one.byBot() && has(plan, one) && one.queueId() != null,
-                one -> new Passed(bot(plan, one), String.valueOf(one.queueId()), topic(one)));
+                one -> bot(plan, one).isPresent() && one.queueId() != null,
+                one -> new Passed(bot(plan, one).orElseThrow(), String.valueOf(one.queueId()), topic(one)));
         return new Passage(
                 at,
                 doors(planId, plan, came),
@@ -87,17 +87,12 @@ class PassageNow {
                         .toList(),
                 Stream.of(End.values())
                         .filter(end -> end != End.finishedByBot || !toBots.isEmpty())
-                        .map(end -> new EndPlace(
-                                end,
-                                sum(came.stream()
-                                        .filter(one -> end(plan, one)
-                                                .filter(end::equals)
-                                                .isPresent()))))
+                        .map(end -> new EndPlace(end, sum(came.stream().filter(one -> endsIn(plan, one, end)))))
                         .toList(),
                 toBots,
                 count(
                                 came,
-                                one -> !one.byBot() && one.queueId() != null,
+                                one -> bot(plan, one).isEmpty() && one.queueId() != null,
                                 one -> new DoorToQueue(one.doorId(), String.valueOf(one.queueId()), 0))
                         .entrySet()
                         .stream()
@@ -134,9 +129,7 @@ class PassageNow {
                 .map(bot -> {
                     String id = bot.id().value();
                     var own = came.stream()
-                            .filter(one -> one.byBot()
-                                    && has(plan, one)
-                                    && bot(plan, one).equals(id))
+                            .filter(one -> bot(plan, one).filter(id::equals).isPresent())
                             .toList();
                     var byTopic = own.stream()
                             .collect(Collectors.groupingBy(PassageNow::topic, TreeMap::new, Collectors.toList()));
@@ -178,13 +171,7 @@ class PassageNow {
                 takers,
                 expected.open() ? Math.max(0, expected.required() - takers) : 0,
                 expected.shared(),
-                chats == 0
-                        ? 0
-                        : sum(own.stream()
-                                        .filter(one -> end(plan, one)
-                                                .filter(End.answeredInTime::equals)
-                                                .isPresent()))
-                                / chats,
+                chats == 0 ? 0 : sum(own.stream().filter(one -> endsIn(plan, one, End.answeredInTime))) / chats,
                 chats == 0
                         ? null
                         : own.stream()
@@ -208,6 +195,10 @@ class PassageNow {
                 .toList();
     }
 
+    private static boolean endsIn(Plan plan, Came came, End end) {
+        return end(plan, came).filter(end::equals).isPresent();
+    }
+
     /** How chats ended, or how it is settled already that they will; none while they wait. */
     private static Optional<End> end(Plan plan, Came came) {
         if (came.answered()) {
@@ -228,17 +219,13 @@ class PassageNow {
                 });
     }
 
-    private static boolean has(Plan plan, Came came) {
-        return Element.find(plan.doors(), came.doorId())
-                .flatMap(door -> plan.botAt(door.id()))
-                .isPresent();
-    }
-
-    private static String bot(Plan plan, Came came) {
-        return Element.find(plan.doors(), came.doorId())
-                .flatMap(door -> plan.botAt(door.id()))
-                .map(bot -> bot.id().value())
-                .orElse("");
+    /** The bot that had chats first; none where no bot had, or their door has none any more. */
+    private static Optional<String> bot(Plan plan, Came came) {
+        return !came.byBot()
+                ? Optional.empty()
+                : Element.find(plan.doors(), came.doorId())
+                        .flatMap(door -> plan.botAt(door.id()))
+                        .map(bot -> bot.id().value());
     }
 
     private static String topic(Came came) {

@@ -46,6 +46,9 @@ class Records {
     private static final int MOST_ENTRIES = 5000;
     private static final int MOST_COUNTED = 10_000;
     private static final int MOST_MONTHS = 60;
+    private static final int BEST_MARK = 5;
+    /** An index has no word that is much longer; see the function facets. */
+    private static final int LONGEST_FACET = 200;
     /** Lengths of waits that chats can be found by at once, in seconds. */
     private static final List<Integer> WAITS = List.of(10, 30, 60, 120, 300, 600);
 
@@ -376,7 +379,8 @@ class Records {
         }
         Integer rated = search.rated();
         if (rated != null) {
-            parts.add(oneOf(IntStream.rangeClosed(0, rated).mapToObj(mark -> lexeme("rated", mark))));
+            parts.add(oneOf(
+                    IntStream.rangeClosed(0, Math.clamp(rated, 0, BEST_MARK)).mapToObj(mark -> lexeme("rated", mark))));
         }
         Integer waited = search.waited();
         if (waited != null) {
@@ -410,7 +414,11 @@ class Records {
 
     /** As the function facets_of writes what is kept of a chat, quoted. */
     private static String lexeme(String kind, Object value) {
-        return "':" + kind + ":" + value.toString().replace("\\", "\\\\").replace("'", "''") + "'";
+        String whole = value.toString();
+        String kept = whole.codePointCount(0, whole.length()) <= LONGEST_FACET
+                ? whole
+                : whole.substring(0, whole.offsetByCodePoints(0, LONGEST_FACET));
+        return "':" + kind + ":" + kept.replace("\\", "\\\\").replace("'", "''") + "'";
     }
 
     private String query(Plan plan, String words) {

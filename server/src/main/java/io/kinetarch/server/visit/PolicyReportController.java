@@ -1,5 +1,6 @@
 package io.kinetarch.server.visit;
 
+import io.kinetarch.core.inspection.WhyClosed;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.shell.PublicAddress;
@@ -87,15 +88,15 @@ class PolicyReportController {
 
     private boolean isOurs(String stopped) {
         String own = address.origin();
-        return stopped.startsWith(own) || stopped.startsWith(own.replaceFirst("^http", "ws"));
+        return site(stopped)
+                .filter(site -> site.equals(own) || site.equals(own.replaceFirst("^http", "ws")))
+                .isPresent();
     }
 
     private static Optional<String> site(String page) {
         try {
             var uri = URI.create(page);
-            return uri.getScheme() == null || uri.getAuthority() == null
-                    ? Optional.empty()
-                    : Optional.of(uri.getScheme() + "://" + uri.getAuthority());
+            return uri.getHost() == null ? Optional.empty() : Optional.of(WhyClosed.origin(uri));
         } catch (IllegalArgumentException e) {
             return Optional.empty(); // of a page that has no address, such as a document of its own
         }

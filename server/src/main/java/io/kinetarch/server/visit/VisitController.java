@@ -28,7 +28,6 @@ import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -55,7 +54,6 @@ class VisitController {
     private final Passing passing;
     private final Awaited awaited;
     private final DoorDocuments documents;
-    private final DoorSites sites;
     private final Invitations invitations;
     private final SignedFacts signedFacts;
     private final Pictures pictures;
@@ -70,7 +68,6 @@ class VisitController {
             Passing passing,
             Awaited awaited,
             DoorDocuments documents,
-            DoorSites sites,
             Invitations invitations,
             SignedFacts signedFacts,
             Pictures pictures,
@@ -83,7 +80,6 @@ class VisitController {
         this.passing = passing;
         this.awaited = awaited;
         this.documents = documents;
-        this.sites = sites;
         this.invitations = invitations;
         this.signedFacts = signedFacts;
         this.clock = clock;
@@ -170,12 +166,8 @@ class VisitController {
     DoorView door(
             @PathVariable String plan,
             @PathVariable String door,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestHeader(name = HttpHeaders.ORIGIN, required = false) @Nullable String origin) {
+            @RequestParam(required = false) @Nullable String language) {
         var found = plans.door(plan, door);
-        if (origin != null) {
-            sites.asked(plan, door, origin);
-        }
         String spoken = spoken(found, language);
         return new DoorView(
                 documents.of(plans.live(plan).plan(), found, spoken, clock.instant()), plans.now(plan, door, spoken));

@@ -35,11 +35,13 @@ public class VisitGate extends OncePerRequestFilter {
     private static final String SECONDS_A_PREFLIGHT_IS_KEPT = "7200";
 
     private final LivePlans plans;
+    private final DoorSites doorSites;
     private final PublicAddress address;
     private final ProblemResponse problems;
 
-    VisitGate(LivePlans plans, PublicAddress address, ProblemResponse problems) {
+    VisitGate(LivePlans plans, DoorSites doorSites, PublicAddress address, ProblemResponse problems) {
         this.plans = plans;
+        this.doorSites = doorSites;
         this.address = address;
         this.problems = problems;
     }
@@ -80,9 +82,16 @@ public class VisitGate extends OncePerRequestFilter {
     private boolean isAllowed(String path, String origin) {
         var wanted = OF_A_PLAN.matcher(path);
         // Browsers report of a page without saying whose it is; what they report names it.
-        return !wanted.matches()
-                || path.endsWith(PolicyReportController.PATH_END)
-                || Visits.allows(sites(wanted.group("plan"), wanted.group("door")), origin, address.origin());
+        if (!wanted.matches() || path.endsWith(PolicyReportController.PATH_END)) {
+            return true;
+        }
+        String plan = wanted.group("plan");
+        String door = wanted.group("door");
+        boolean allowed = Visits.allows(sites(plan, door), origin, address.origin());
+        if (allowed && door != null) {
+            doorSites.asked(plan, door, origin);
+        }
+        return allowed;
     }
 
     /** Of a door; of all doors where a chat is meant, which its token opens. */

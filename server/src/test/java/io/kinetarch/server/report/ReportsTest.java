@@ -7,7 +7,6 @@ import static org.awaitility.Awaitility.await;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import java.io.ByteArrayInputStream;
-import java.io.StringReader;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -16,7 +15,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.apache.poi.ss.usermodel.WorkbookFactory;
 import org.jspecify.annotations.Nullable;
@@ -39,17 +37,6 @@ class ReportsTest {
         return planner.get(PLAN + "/reports?" + query).ok().body();
     }
 
-    private static List<CSVRecord> rows(String csv) throws Exception {
-        try (var lines = CSVFormat.RFC4180
-                .builder()
-                .setHeader()
-                .setSkipHeaderRecord(true)
-                .get()
-                .parse(new StringReader(csv))) {
-            return lines.getRecords();
-        }
-    }
-
     @BeforeAll
     static void exportRecords() throws Exception {
         await().atMost(Duration.ofSeconds(60))
@@ -61,12 +48,8 @@ class ReportsTest {
         SQL.execute(
                 "create table exported (chat bigint, arrived timestamptz, ended timestamptz, door text, language text,"
                         + " queue text, operator text, outcome text, waited numeric, revision int)");
-        var csv = SERVER.planner()
-                .get(PLAN + "/records/records.csv?" + DAYS)
-                .ok()
-                .raw()
-                .body();
-        for (CSVRecord row : rows(csv)) {
+        for (CSVRecord row :
+                SERVER.planner().get(PLAN + "/records/records.csv?" + DAYS).ok().rows()) {
             SQL.update(
                     "insert into exported values (?::bigint, ?::timestamptz, ?::timestamptz, ?, ?, ?, nullif(?, ''), ?, ?::numeric, ?::int)",
                     (Object[]) row.values());
@@ -232,10 +215,9 @@ class ReportsTest {
     void comeAsFiles() throws Exception {
         var report = report("by=OPERATOR&" + DAYS);
         int lines = report.path("lines").size();
-        var rows = rows(planner.get(PLAN + "/reports/report.csv?by=OPERATOR&" + DAYS)
+        var rows = planner.get(PLAN + "/reports/report.csv?by=OPERATOR&" + DAYS)
                 .ok()
-                .raw()
-                .body());
+                .rows();
         assertThat(rows).hasSize(lines + 1);
         assertThat(rows.getLast().get("operator")).isEqualTo("All");
         assertThat(Double.parseDouble(rows.getFirst().get("handling seconds")))
