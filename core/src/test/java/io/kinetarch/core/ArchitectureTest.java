@@ -52,6 +52,8 @@ class ArchitectureTest {
             .definedBy("..core.report..")
             .layer("alarm")
             .definedBy("..core.alarm..")
+            .layer("simulation")
+            .definedBy("..core.simulation..")
             .whereLayer("bot")
             .mayOnlyAccessLayers("plan")
             .whereLayer("hours")
@@ -85,7 +87,9 @@ class ArchitectureTest {
             .whereLayer("staffing")
             .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch")
             .whereLayer("roster")
-            .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch", "staffing");
+            .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch", "staffing")
+            .whereLayer("simulation")
+            .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch");
 
     @ArchTest
     static final ArchRule subjectsAreFreeOfCycles =

@@ -42,7 +42,20 @@ public final class Dispatcher {
 
     /** A dispatcher of a plan in which nobody is there yet and nothing has come. */
     public Dispatcher(Plan plan, EffectSink sink) {
-        this(new Floor(plan, sink), sink);
+        this(new Floor(plan, sink, true), sink);
+    }
+
+    /**
+     * The same, for whoever tells of each chat when it ends: nobody's reply, nobody's silence and no wrapping up is waited for, since how
+     * long a chat takes tells of them. For a simulation.
+     */
+    public static Dispatcher ofWholeChats(Plan plan, EffectSink sink) {
+        return new Dispatcher(new Floor(plan, sink, false), sink);
+    }
+
+    /** A number below the most chats that ever ran at once, which no other chat that runs has: the place at which it is kept. */
+    public static int place(long number) {
+        return (int) (number & Floor.SLOT_MASK);
     }
 
     private Dispatcher(Floor floor, EffectSink sink) {
@@ -61,7 +74,7 @@ public final class Dispatcher {
      * @throws IllegalArgumentException if the bytes are damaged, of another plan, or written under other decisions
      */
     public static Dispatcher of(Plan plan, EffectSink sink, byte[] state) {
-        var floor = new Floor(plan, sink);
+        var floor = new Floor(plan, sink, true);
         StateBytes.read(state, floor);
         return new Dispatcher(floor, sink);
     }
@@ -80,7 +93,7 @@ public final class Dispatcher {
     public void changePlan(long at, Plan plan, Map<QueueId, QueueId> replaced) {
         advance(at, false);
         var before = floor;
-        floor = new Floor(plan, sink);
+        floor = new Floor(plan, sink, before.watched);
         entrance = new Entrance(floor);
         clockwork = new Clockwork(floor, entrance);
         transfers = new Transfers(floor, entrance);
@@ -293,7 +306,7 @@ public final class Dispatcher {
                 floor.comeBack(chat, new Reason.BackFromAside(true));
             }
             if (chat.stage == Stage.HELD && chat.replyDue == Chat.NEVER) {
-                chat.replyDue = floor.now + floor.timeouts.reply().seconds() * 1000L;
+                floor.operatorIsToReply(chat);
             }
             if (chat.stage == Stage.ASKING && (firstWord || !answers.isEmpty())) {
                 if (chat.isRouted()) {

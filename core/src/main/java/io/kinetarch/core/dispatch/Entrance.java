@@ -106,7 +106,9 @@ final class Entrance {
     void showForm(Chat chat, Reason why) {
         chat.stopClocks();
         chat.stage = Stage.FORM;
-        chat.endDue = floor.now + floor.timeouts.silence().closeSeconds() * 1000L;
+        if (floor.watched) {
+            chat.endDue = floor.now + floor.timeouts.silence().closeSeconds() * 1000L;
+        }
         floor.offerWay(chat, Way.MESSAGE, why);
         if (floor.gate(chat.visit()).door().callBack()) {
             floor.offerWay(chat, Way.CALL_BACK, why);

@@ -49,6 +49,9 @@ final class Floor {
     final Timers timers = new Timers();
     final EffectSink sink;
     final boolean told;
+    /** Whether the clocks run of those who talk: of replies, silence, forms and wrapping up. */
+    final boolean watched;
+
     final Timeouts timeouts;
     final boolean byTarget;
     final List<Map<String, Ask>> ruleAsks = new ArrayList<>();
@@ -66,9 +69,10 @@ final class Floor {
     /** How many chats have arrived. */
     long serial;
 
-    Floor(Plan plan, EffectSink sink) {
+    Floor(Plan plan, EffectSink sink, boolean watched) {
         this.plan = plan;
         this.sink = sink;
+        this.watched = watched;
         told = sink.wantsReasons();
         compiled = CompiledPlan.of(plan);
         staff = new Staff(compiled);
@@ -316,7 +320,7 @@ final class Floor {
         chat.handedOver = false;
         chat.ways = 0;
         chat.sentBy = NONE;
-        chat.replyDue = now + timeouts.reply().seconds() * 1000L;
+        operatorIsToReply(chat);
         tell(Effect.ASSIGNED, chat, why);
         timers.update(chat);
     }
@@ -415,7 +419,16 @@ final class Floor {
         }
     }
 
+    void operatorIsToReply(Chat chat) {
+        if (watched) {
+            chat.replyDue = now + timeouts.reply().seconds() * 1000L;
+        }
+    }
+
     void visitorIsToAnswer(Chat chat) {
+        if (!watched) {
+            return;
+        }
         chat.silentSince = now;
         chat.reminded = false;
         chat.silenceDue = now + timeouts.silence().reminderSeconds() * 1000L;
@@ -438,7 +451,7 @@ final class Floor {
         for (; chat.colleagueCount > 0; chat.drop(chat.colleagues[0])) {
             release(chat.colleagues[0], lanes[chat.queue].weight);
         }
-        if (held && lanes[chat.queue].wrapUpMillis > 0) {
+        if (held && watched && lanes[chat.queue].wrapUpMillis > 0) {
             chat.stage = Stage.WRAP_UP;
             chat.endDue = now + lanes[chat.queue].wrapUpMillis;
             timers.update(chat);

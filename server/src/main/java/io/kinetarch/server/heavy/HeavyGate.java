@@ -25,7 +25,7 @@ class HeavyGate extends OncePerRequestFilter {
             "/api/v1/plans/[^/]+/(draft(/.*)?|feed|jobs(/.*)?|history|revisions|volumes|profile|desk(/.*)?"
                     + "|records(/.*)?|outbox(/.*)?|doors/pauses|doors/[^/]+/pause)");
     private static final Pattern FILE =
-            Pattern.compile(".*/(volumes/imports|document|people\\.csv|calc/understanding)(/.*)?");
+            Pattern.compile(".*/(volumes/imports|document|people\\.csv|calc/understanding|calc/simulation)(/.*)?");
     private static final Duration DEADLINE = Duration.ofSeconds(30);
     private static final Duration DEADLINE_OF_FILES = Duration.ofMinutes(2);
     private static final String SESSION_COOKIE = "KINETARCH_SESSION";

@@ -1,0 +1,95 @@
+package io.kinetarch.core.simulation;
+
+import java.util.List;
+
+/**
+ * The visitors of all flows in the order in which they come. In an interval of a flow they come by chance and evenly: the time between two
+ * is exponential in what is expected to come meanwhile (Çinlar, Introduction to Stochastic Processes, 1975, ch. 4.7), so that no list
+ * of them is kept.
+ */
+final class Arrivals {
+    /** Places that a visitor takes in the stream of their flow. */
+    private static final int PLACES = 2;
+
+    private final List<Flow> flows;
+    private final double[][] rates;
+    private final double[] lengths;
+    private final long[] seeds;
+    private final long[] come;
+    private final double[] at;
+    private final int[] interval;
+    private final double end;
+    private final Agenda agenda;
+    private final long start;
+
+    /**
+     * @param seed of the run
+     * @param start milliseconds since 1970
+     * @param until after the last of them
+     */
+    Arrivals(List<Flow> flows, long seed, long start, long until) {
+        this.flows = flows;
+        this.start = start;
+        int count = flows.size();
+        rates = new double[count][];
+        lengths = new double[count];
+        seeds = new long[count];
+        come = new long[count];
+        at = new double[count];
+        interval = new int[count];
+        end = until - start;
+        agenda = new Agenda(count);
+        for (int flow = 0; flow < count; flow++) {
+            lengths[flow] = flows.get(flow).interval().toMillis();
+            double length = lengths[flow];
+            rates[flow] = flows.get(flow).chats().stream()
+                    .mapToDouble(chats -> chats / length)
+                    .toArray();
+            seeds[flow] = Chance.bits(seed, flow + 1);
+            next(flow);
+        }
+    }
+
+    /** When the next comes, milliseconds since 1970; {@link Agenda#NEVER} for none. */
+    long next() {
+        return agenda.next();
+    }
+
+    /** To which flow the next belongs. */
+    int flow() {
+        return agenda.first();
+    }
+
+    Flow of(int flow) {
+        return flows.get(flow);
+    }
+
+    /** The next has come: the seed of all that chance decides about them. */
+    long take() {
+        int flow = agenda.first();
+        long visitor = Chance.bits(seeds[flow], PLACES * come[flow]);
+        next(flow);
+        return visitor;
+    }
+
+    private void next(int flow) {
+        double[] rate = rates[flow];
+        double left = Chance.gap(seeds[flow], PLACES * come[flow]++ + 1);
+        int i = interval[flow];
+        double time = at[flow];
+        while (i < rate.length && time < end) {
+            double intervalEnd = (i + 1) * lengths[flow];
+            double expected = rate[i] * (intervalEnd - time);
+            if (left < expected) {
+                time += left / rate[i];
+                break;
+            }
+            left -= expected;
+            time = intervalEnd;
+            i++;
+        }
+        interval[flow] = i;
+        at[flow] = time;
+        agenda.set(flow, i < rate.length && time < end ? start + (long) time : Agenda.NEVER);
+    }
+}

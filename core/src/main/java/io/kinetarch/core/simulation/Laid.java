@@ -1,0 +1,210 @@
+package io.kinetarch.core.simulation;
+
+import io.kinetarch.core.dispatch.ChatsAtOnce;
+import io.kinetarch.core.dispatch.CompiledPlan;
+import io.kinetarch.core.dispatch.Visit;
+import io.kinetarch.core.hours.OpenTimeline;
+import io.kinetarch.core.hours.OpeningHours;
+import io.kinetarch.core.plan.AskedWhen;
+import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.Plan;
+import io.kinetarch.core.plan.Question;
+import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.SpokenLanguage;
+import io.kinetarch.core.plan.Topic;
+import io.kinetarch.core.routing.Arrival;
+import io.kinetarch.core.simulation.Experiment.Span;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** An experiment laid out for its runs: what is the same in all of them. */
+final class Laid {
+    /** What a visitor answers of whom no answer is known: something that no rule asks for. */
+    private static final String SOMETHING = "–";
+
+    private static final Duration REST = Duration.ofDays(7);
+
+    final Experiment experiment;
+    final Behaviour behaviour;
+    final long start;
+    final long countedFrom;
+    final long until;
+    private final long counted;
+    final int intervals;
+    final int operators;
+    final int queues;
+    final Visit[] visits;
+    final boolean[] asksLater;
+    final boolean[] botHandsOver;
+    /** By flow, how many of its chats a bot finishes. */
+    final double[] finishedByBot;
+
+    final double[] handlingMillis;
+    final double[] patienceMillis;
+    final long[] withinMillis;
+    final double[][] slowdown;
+    final long acceptMillis;
+    final long botTurnMillis;
+    final long choosingMillis;
+    /** Operator-time in which somebody could hold chats of a queue, within the counted span; the last of all queues. */
+    final double[] present;
+    /** The same times how many chats each could hold. */
+    final double[] places;
+
+    private final Shifts shifts;
+
+    Laid(Experiment experiment) {
+        this.experiment = experiment;
+        var plan = experiment.plan();
+        behaviour = experiment.behaviour();
+        start = experiment.from().toEpochMilli();
+        countedFrom = experiment.countedFrom().toEpochMilli();
+        until = experiment.until().toEpochMilli();
+        counted = experiment.counted().toMillis();
+        intervals = experiment.intervals();
+        operators = plan.operators().size();
+        queues = plan.queues().size();
+        var flows = experiment.flows();
+        visits = flows.stream().map(flow -> answered(plan, flow.visit())).toArray(Visit[]::new);
+        asksLater = new boolean[visits.length];
+        botHandsOver = new boolean[visits.length];
+        finishedByBot = new double[visits.length];
+        for (int i = 0; i < visits.length; i++) {
+            var visit = visits[i];
+            asksLater[i] = plan.door(visit.door()).questions().stream()
+                    .anyMatch(question -> question.asked() == AskedWhen.AFTER_FIRST_MESSAGE);
+            String topic = visit.topic();
+            botHandsOver[i] =
+                    topic != null && plan.topic(topic).filter(Topic::handsOver).isPresent();
+            finishedByBot[i] = plan.settings().botShare(topic, SpokenLanguage.primary(visit.language()));
+        }
+        handlingMillis = plan.queues().stream()
+                .mapToDouble(queue -> 1000 * queue.workload().handlingSeconds())
+                .toArray();
+        patienceMillis = plan.queues().stream()
+                .mapToDouble(queue -> {
+                    Double patience = queue.workload().patienceSeconds();
+                    return patience == null ? Double.POSITIVE_INFINITY : 1000 * patience;
+                })
+                .toArray();
+        withinMillis = plan.queues().stream()
+                .mapToLong(queue -> Math.round(1000 * queue.target().withinSeconds()))
+                .toArray();
+        slowdown = plan.queues().stream()
+                .map(queue -> queue.workload().slowdown().stream()
+                        .mapToDouble(factor -> factor)
+                        .toArray())
+                .toArray(double[][]::new);
+        acceptMillis = Math.round(1000 * behaviour.acceptSeconds());
+        botTurnMillis = Math.round(1000 * behaviour.bot().secondsPerTurn());
+        choosingMillis = Math.round(1000 * behaviour.ways().seconds());
+        var spans = plan.operators().stream().map(this::spans).toList();
+        shifts = Shifts.of(spans, start);
+        present = new double[queues + 1];
+        places = new double[queues + 1];
+        for (int operator = 0; operator < operators; operator++) {
+            count(plan, operator, spans.get(operator));
+        }
+    }
+
+    Shifts shifts() {
+        return shifts.again();
+    }
+
+    /** In which interval an instant lies; negative before the counted span. */
+    int interval(long at) {
+        return at < countedFrom ? -1 : (int) ((Math.min(at, until - 1) - countedFrom) / counted);
+    }
+
+    private List<Span> spans(Operator operator) {
+        var given = experiment.presence();
+        if (given == null) {
+            return usual(operator);
+        }
+        var spans = new ArrayList<Span>();
+        given.getOrDefault(operator.id(), List.of()).stream()
+                .sorted(Comparator.comparing(Span::from))
+                .forEach(span -> {
+                    var to = span.to().isBefore(experiment.until()) ? span.to() : end();
+                    var last = spans.isEmpty() ? null : spans.getLast();
+                    if (last != null && !span.from().isAfter(last.to())) {
+                        spans.removeLast();
+                        spans.add(new Span(last.from(), to.isAfter(last.to()) ? to : last.to()));
+                    } else {
+                        spans.add(new Span(span.from(), to));
+                    }
+                });
+        return spans;
+    }
+
+    private Instant end() {
+        return experiment.until().plus(REST);
+    }
+
+    private List<Span> usual(Operator operator) {
+        var hours = OpeningHours.weekly(experiment.plan().timeZone(), operator.presence());
+        var timeline = OpenTimeline.of(hours, experiment.from(), end());
+        var spans = new ArrayList<Span>();
+        var at = experiment.from();
+        while (at.isBefore(end())) {
+            var next = timeline.nextChange(at).orElse(end());
+            var to = next.isBefore(end()) ? next : end();
+            if (timeline.isOpen(at.getEpochSecond())) {
+                spans.add(new Span(at, to));
+            }
+            at = to;
+        }
+        return spans;
+    }
+
+    private void count(Plan plan, int operator, List<Span> spans) {
+        double millis = 0;
+        for (var span : spans) {
+            long from = Math.max(countedFrom, span.from().toEpochMilli());
+            long to = Math.min(until, span.to().toEpochMilli());
+            millis += Math.max(0, to - from);
+        }
+        int most = 0;
+        var compiled = CompiledPlan.of(plan);
+        for (int queue = 0; queue < queues; queue++) {
+            var each = plan.queues().get(queue);
+            if (compiled.canServe(plan.operators().get(operator).id(), each.id())) {
+                int atOnce = ChatsAtOnce.of(plan, operator, each).value();
+                most = Math.max(most, atOnce);
+                present[queue] += millis;
+                places[queue] += millis * atOnce;
+            }
+        }
+        present[queues] += most > 0 ? millis : 0;
+        places[queues] += millis * most;
+    }
+
+    /** A visitor who has answered whatever has to be answered. */
+    private static Visit answered(Plan plan, Visit visit) {
+        var answers = new HashMap<QuestionId, String>(visit.answers());
+        FrontDoor door = plan.door(visit.door());
+        Stream.concat(
+                        door.questions().stream(),
+                        plan.departments().stream().flatMap(department -> department.questions().stream()))
+                .filter(Question::required)
+                .forEach(question -> answers.merge(
+                        question.id(), SOMETHING, (known, something) -> known.isBlank() ? something : known));
+        return Visit.of(new Arrival(
+                visit.door(),
+                visit.page(),
+                visit.language(),
+                answers,
+                Instant.EPOCH,
+                visit.visitor(),
+                visit.facts(),
+                visit.topic(),
+                Map.of()));
+    }
+}

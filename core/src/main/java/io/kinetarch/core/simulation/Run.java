@@ -1,0 +1,79 @@
+package io.kinetarch.core.simulation;
+
+/** What one run of a plan counted: all that is kept of it. */
+final class Run {
+    private static final double MEDIAN = 50;
+    private static final double LATE = 95;
+
+    /** All that came, those of the warm-up too. */
+    final long chats;
+
+    final int queues;
+    final int intervals;
+    /** By queue, interval and kind; as floats, since many runs are kept. */
+    private final float[] cells;
+
+    private final double[][] totals;
+    private final double[][] flows;
+    private final double[] medians;
+    private final double[] lates;
+
+    Run(Tally tally, long chats) {
+        this.chats = chats;
+        queues = tally.queues;
+        intervals = tally.intervals;
+        cells = new float[(queues + 1) * intervals * Count.KINDS];
+        // one more for the sum over all queues
+        totals = new double[queues + 2][Count.KINDS];
+        flows = new double[tally.flowCount][Count.KINDS];
+        int at = 0;
+        for (int queue = 0; queue <= queues; queue++) {
+            for (int interval = 0; interval < intervals; interval++) {
+                for (int kind = 0; kind < Count.KINDS; kind++) {
+                    double amount = tally.of(queue, interval, kind);
+                    cells[at++] = (float) amount;
+                    totals[queue][kind] += amount;
+                    totals[queues + 1][kind] += amount;
+                }
+            }
+        }
+        for (int flow = 0; flow < flows.length; flow++) {
+            for (int kind = 0; kind < Count.KINDS; kind++) {
+                flows[flow][kind] = tally.ofFlow(flow, kind);
+            }
+        }
+        medians = new double[queues + 2];
+        lates = new double[queues + 2];
+        for (int queue = 0; queue < queues; queue++) {
+            medians[queue] = tally.waitedAtMost(queue, MEDIAN);
+            lates[queue] = tally.waitedAtMost(queue, LATE);
+        }
+        medians[queues] = Double.NaN;
+        lates[queues] = Double.NaN;
+        medians[queues + 1] = tally.waitedAtMost(MEDIAN);
+        lates[queues + 1] = tally.waitedAtMost(LATE);
+    }
+
+    /** Of a queue in all; beyond the last, of what came to none, then of everything. */
+    double of(int queue, Count kind) {
+        return totals[queue][kind.place];
+    }
+
+    double of(int queue, int interval, Count kind) {
+        return cells[(queue * intervals + interval) * Count.KINDS + kind.place];
+    }
+
+    double ofFlow(int flow, Count kind) {
+        return flows[flow][kind.place];
+    }
+
+    /** The wait that half of those who entered a queue had at most; not a number where nobody did. Seconds. */
+    double median(int queue) {
+        return medians[queue];
+    }
+
+    /** The same of 95 per cent. */
+    double late(int queue) {
+        return lates[queue];
+    }
+}

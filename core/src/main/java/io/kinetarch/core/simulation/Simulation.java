@@ -1,0 +1,130 @@
+package io.kinetarch.core.simulation;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.IntStream;
+
+/** Runs of an experiment, and what they say together. The same experiment and number of runs say the same on any number of cores. */
+public final class Simulation {
+    /** As many waiting chats as no centre has, and memory holds. */
+    static final int MOST_OPEN = 200_000;
+
+    private final Experiment experiment;
+    private final Laid laid;
+    private final List<Run> runs = new ArrayList<>();
+
+    /** More chats were open at once than are followed: people cannot answer them, and visitors do not give up. */
+    public static final class TooManyOpen extends IllegalStateException {
+        private final Instant at;
+
+        TooManyOpen(long atMillis) {
+            super("more than %,d chats were open at once".formatted(MOST_OPEN));
+            at = Instant.ofEpochMilli(atMillis);
+        }
+
+        /** When that was first so. */
+        public Instant at() {
+            return at;
+        }
+    }
+
+    /** An experiment of which nothing has run yet. */
+    public Simulation(Experiment experiment) {
+        this.experiment = experiment;
+        laid = new Laid(experiment);
+    }
+
+    /**
+     * Runs it so many times more, on all cores.
+     *
+     * @throws TooManyOpen if visitors wait without end, and too few are there
+     * @throws InterruptedException if this thread is interrupted meanwhile; then nothing of these runs is kept
+     */
+    public Simulation run(int replications) throws InterruptedException {
+        var stopped = new AtomicBoolean();
+        int first = runs.size();
+        var begun = IntStream.range(first, first + replications)
+                .mapToObj(replication -> ForkJoinPool.commonPool().submit(() -> {
+                    if (stopped.get()) {
+                        throw new CancellationException();
+                    }
+                    return new Replication(laid, replication, stopped::get).run();
+                }))
+                .toList();
+        try {
+            var finished = new ArrayList<Run>();
+            for (Future<Run> each : begun) {
+                finished.add(each.get());
+            }
+            runs.addAll(finished);
+            return this;
+        } catch (ExecutionException failure) {
+            throw failure.getCause() instanceof TooManyOpen many
+                    ? many
+                    : new IllegalStateException("a run failed", failure.getCause());
+        } finally {
+            stopped.set(true);
+        }
+    }
+
+    /** How often it has run. */
+    public int replications() {
+        return runs.size();
+    }
+
+    /** How many chats came in all runs together. */
+    public long chats() {
+        return runs.stream().mapToLong(run -> run.chats).sum();
+    }
+
+    /** Of all chats together. */
+    public Figures totals() {
+        return Figures.of(runs, laid.queues + 1, laid.present[laid.queues], laid.places[laid.queues]);
+    }
+
+    /** Of a queue, by its place in the plan. */
+    public Figures queue(int queue) {
+        return Figures.of(runs, queue, laid.present[queue], laid.places[queue]);
+    }
+
+    /**
+     * What became of those who came in an interval and waited in a queue.
+     *
+     * @param at its beginning
+     */
+    public record Interval(
+            int queue, Instant at, Estimate arrived, Estimate answeredInTime, Estimate meanWaitSeconds) {}
+
+    /** By queue and interval, without those in which nobody ever came. */
+    public List<Interval> intervals() {
+        var intervals = new ArrayList<Interval>();
+        for (int queue = 0; queue < laid.queues; queue++) {
+            for (int i = 0; i < laid.intervals; i++) {
+                int lane = queue;
+                int at = i;
+                var arrived = Estimate.mean(runs, run -> run.of(lane, at, Count.ARRIVED));
+                if (arrived.mean() > 0) {
+                    intervals.add(new Interval(
+                            queue,
+                            experiment.countedFrom().plus(experiment.counted().multipliedBy(i)),
+                            arrived,
+                            Estimate.ratio(
+                                    runs,
+                                    run -> run.of(lane, at, Count.IN_TIME),
+                                    run -> run.of(lane, at, Count.ARRIVED)),
+                            Estimate.ratio(
+                                    runs,
+                                    run -> run.of(lane, at, Count.WAITED) / 1000,
+                                    run -> run.of(lane, at, Count.QUEUED))));
+                }
+            }
+        }
+        return intervals;
+    }
+}

@@ -1,0 +1,92 @@
+package io.kinetarch.core.simulation;
+
+import io.kinetarch.core.dispatch.Outcome;
+import org.HdrHistogram.Histogram;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a run counted: by queue and interval of arrival, by flow, and how long people waited. The queue of a chat is the first that it
+ * waited in, or that would not have it; chats that came to none are counted beyond the last.
+ */
+final class Tally {
+    private static final int DIGITS = 3;
+    private static final long LONGEST_WAIT = 60L * 24 * 60 * 60 * 1000;
+
+    final int queues;
+    final int intervals;
+    /** By queue, interval and kind. */
+    private final double[] cells;
+
+    final int flowCount;
+    private final double[] flows;
+    private final @Nullable Histogram[] waits;
+    private final Histogram all = new Histogram(LONGEST_WAIT, DIGITS);
+
+    Tally(int queues, int intervals, int flows) {
+        this.queues = queues;
+        this.intervals = intervals;
+        cells = new double[(queues + 1) * intervals * Count.KINDS];
+        flowCount = flows;
+        this.flows = new double[flows * Count.KINDS];
+        waits = new Histogram[queues];
+    }
+
+    void add(int queue, int interval, int flow, Count kind, long amount) {
+        int lane = queue < 0 ? queues : queue;
+        cells[(lane * intervals + interval) * Count.KINDS + kind.place] += (double) amount;
+        flows[flow * Count.KINDS + kind.place] += (double) amount;
+    }
+
+    /** A chat that entered a queue waited so long, answered or not. */
+    void waited(int queue, long millis) {
+        long kept = Math.min(millis, LONGEST_WAIT);
+        all.recordValue(kept);
+        var own = waits[queue];
+        if (own == null) {
+            own = new Histogram(LONGEST_WAIT, DIGITS);
+            waits[queue] = own;
+        }
+        own.recordValue(kept);
+    }
+
+    static @Nullable Count of(Outcome outcome) {
+        return switch (outcome) {
+            case FINISHED_BY_BOT -> Count.FINISHED_BY_BOT;
+            case GAVE_UP -> Count.GAVE_UP;
+            case LEFT_MESSAGE -> Count.LEFT_MESSAGE;
+            case ASKED_CALL_BACK -> Count.CALL_BACK;
+            case TURNED_AWAY -> Count.TURNED_AWAY;
+            case ENDED_BY_LADDER -> Count.BY_LADDER;
+            case ENDED_AT_CLOSING -> Count.AT_CLOSING;
+            case ENDED_BY_OPERATOR, ENDED_BY_VISITOR, CLOSED_SILENT -> null;
+        };
+    }
+
+    /** What was counted, without what counting took. */
+    Run toRun(long chats) {
+        return new Run(this, chats);
+    }
+
+    double of(int queue, int interval, int kind) {
+        return cells[(queue * intervals + interval) * Count.KINDS + kind];
+    }
+
+    double ofFlow(int flow, int kind) {
+        return flows[flow * Count.KINDS + kind];
+    }
+
+    /** How long so many per cent of all waited at most who entered a queue; not a number where nobody did. Seconds. */
+    double waitedAtMost(double percent) {
+        return seconds(all, percent);
+    }
+
+    double waitedAtMost(int queue, double percent) {
+        return seconds(waits[queue], percent);
+    }
+
+    private static double seconds(@Nullable Histogram histogram, double percent) {
+        return histogram == null || histogram.getTotalCount() == 0
+                ? Double.NaN
+                : histogram.getValueAtPercentile(percent) / 1000.0;
+    }
+}
