@@ -1,11 +1,15 @@
 package io.kinetarch.core.dispatch;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /** A binary heap of chats in which each chat knows its place, so that any can be taken out. */
 abstract class ChatHeap {
-    private final List<Chat> heap = new ArrayList<>();
+    /** In place of a place, of who is in none. */
+    static final int NOWHERE = -1;
+
+    private Chat[] heap = new Chat[8];
+    private int size;
 
     abstract boolean before(Chat a, Chat b);
 
@@ -15,15 +19,15 @@ abstract class ChatHeap {
     abstract void at(Chat chat, int place);
 
     final boolean isEmpty() {
-        return heap.isEmpty();
+        return size == 0;
     }
 
     final Chat first() {
-        return heap.getFirst();
+        return heap[0];
     }
 
     final List<Chat> all() {
-        return heap;
+        return Arrays.asList(heap).subList(0, size);
     }
 
     final boolean holds(Chat chat) {
@@ -31,16 +35,18 @@ abstract class ChatHeap {
     }
 
     final void add(Chat chat) {
-        heap.add(chat);
-        at(chat, heap.size() - 1);
+        if (size == heap.length) {
+            heap = Arrays.copyOf(heap, 2 * size);
+        }
+        put(chat, size++);
         up(chat);
     }
 
     /** Takes a chat out that is in the heap. */
     final void remove(Chat chat) {
         int place = at(chat);
-        Chat last = heap.removeLast();
-        at(chat, -1);
+        Chat last = heap[--size];
+        at(chat, NOWHERE);
         if (last != chat) {
             put(last, place);
             moved(last);
@@ -55,31 +61,31 @@ abstract class ChatHeap {
 
     private void up(Chat chat) {
         int place = at(chat);
-        while (place > 0 && before(chat, heap.get((place - 1) / 2))) {
-            put(heap.get((place - 1) / 2), place);
-            place = (place - 1) / 2;
+        while (place > 0 && before(chat, heap[(place - 1) >> 1])) {
+            put(heap[(place - 1) >> 1], place);
+            place = (place - 1) >> 1;
         }
         put(chat, place);
     }
 
     private void down(Chat chat) {
         int place = at(chat);
-        while (2 * place + 1 < heap.size()) {
+        while (2 * place + 1 < size) {
             int child = 2 * place + 1;
-            if (child + 1 < heap.size() && before(heap.get(child + 1), heap.get(child))) {
+            if (child + 1 < size && before(heap[child + 1], heap[child])) {
                 child++;
             }
-            if (!before(heap.get(child), chat)) {
+            if (!before(heap[child], chat)) {
                 break;
             }
-            put(heap.get(child), place);
+            put(heap[child], place);
             place = child;
         }
         put(chat, place);
     }
 
     private void put(Chat chat, int place) {
-        heap.set(place, chat);
+        heap[place] = chat;
         at(chat, place);
     }
 }

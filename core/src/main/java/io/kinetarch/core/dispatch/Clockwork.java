@@ -47,13 +47,11 @@ final class Clockwork {
 
     /** Ends what opening hours end at this instant; whether any ended or began. */
     boolean closes() {
-        boolean changed = false;
+        if (floor.hoursDue() != floor.now) {
+            return false;
+        }
         for (HoursClock clock : floor.hours) {
-            if (clock.due() != floor.now) {
-                continue;
-            }
-            changed = true;
-            if (clock.pass()) {
+            if (clock.due() != floor.now || clock.pass()) {
                 continue;
             }
             var closing = clock.set.closing();
@@ -69,7 +67,8 @@ final class Clockwork {
                 }
             }
         }
-        return changed;
+        floor.hoursChanged();
+        return true;
     }
 
     void operatorVanishes() {

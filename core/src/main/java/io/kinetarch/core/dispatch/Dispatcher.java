@@ -103,11 +103,7 @@ public final class Dispatcher {
 
     /** When something happens by itself next; {@link Long#MAX_VALUE} for never. */
     public long nextTimer() {
-        long next = Math.min(floor.timers.next(), floor.staff.nextLost());
-        for (HoursClock clock : floor.hours) {
-            next = Math.min(next, clock.due());
-        }
-        return next;
+        return Math.min(Math.min(floor.timers.next(), floor.staff.nextLost()), floor.hoursDue());
     }
 
     /** Time has passed: whatever is due until then happens, that of the instant too. */
@@ -121,9 +117,7 @@ public final class Dispatcher {
         }
         if (floor.now == Long.MIN_VALUE) {
             floor.now = at;
-            for (HoursClock clock : floor.hours) {
-                clock.start(at);
-            }
+            floor.startHours();
         }
         for (long next = nextTimer(); next < at || (whole && next == at); next = nextTimer()) {
             floor.now = next;
@@ -753,14 +747,18 @@ public final class Dispatcher {
 
     /** An operator of a chat ends it. */
     public Optional<Refusal> operatorEnds(long at, long number, int operator) {
-        return inChat(at, number, chat -> {
-            var refusal = notInChat(chat, operator);
-            if (refusal.isPresent()) {
-                return refusal;
-            }
+        // By itself, not as the others: a simulation does little else.
+        advance(at, false);
+        Chat chat = floor.chat(number);
+        if (chat == null) {
+            return Optional.of(new Refusal.ChatOver());
+        }
+        var refusal = notInChat(chat, operator);
+        if (refusal.isEmpty()) {
             floor.end(chat, Outcome.ENDED_BY_OPERATOR, Floor.BY_OPERATOR);
-            return Optional.empty();
-        });
+        }
+        floor.settle();
+        return refusal;
     }
 
     /** An operator has written up a chat that ended, before the time for it is over. */

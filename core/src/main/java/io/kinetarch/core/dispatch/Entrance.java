@@ -26,6 +26,12 @@ import org.jspecify.annotations.Nullable;
 final class Entrance {
     private final Floor floor;
 
+    /** What was asked for last: those who come one after the other are often alike. */
+    private @Nullable Visit lastVisit;
+
+    private int lastRule;
+    private @Nullable Ask lastAsk;
+
     Entrance(Floor floor) {
         this.floor = floor;
     }
@@ -68,7 +74,7 @@ final class Entrance {
     @Nullable
     Reason whyClosedBesidesHours(Visit visit) {
         var door = floor.gate(visit).door();
-        if (floor.paused.contains(door.id())) {
+        if (!floor.paused.isEmpty() && floor.paused.contains(door.id())) {
             return new Reason.DoorPaused(door.id());
         }
         return switch (door.opens()) {
@@ -275,14 +281,17 @@ final class Entrance {
 
     /** What a chat that a rule takes asks for, with what its topic needs. */
     Ask askOf(Visit visit, int rule, @Nullable SkillId skill) {
+        if (skill == null && visit == lastVisit && rule == lastRule && lastAsk != null) {
+            return lastAsk;
+        }
         boolean kept = skill == null && floor.compiled.isSpoken(visit.primaryLanguage());
         var known = kept ? floor.ruleAsks.get(rule).get(visit.primaryLanguage()) : null;
-        if (known != null) {
-            return known;
-        }
-        var ask = floor.matching.ask(needs(visit, rule, skill), Loosened.NOTHING);
+        var ask = known != null ? known : floor.matching.ask(needs(visit, rule, skill), Loosened.NOTHING);
         if (kept) {
             floor.ruleAsks.get(rule).put(visit.primaryLanguage(), ask);
+            lastVisit = visit;
+            lastRule = rule;
+            lastAsk = ask;
         }
         return ask;
     }

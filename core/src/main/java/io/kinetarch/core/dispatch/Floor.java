@@ -44,7 +44,12 @@ final class Floor {
     final Matching matching;
     final Routing routing;
     final HoursClock[] hours;
+    private long hoursDue = Chat.NEVER;
     final Map<DoorId, Gate> gates = new HashMap<>();
+    /** The visit whose gate was asked for last: one call asks several times. */
+    private @Nullable Visit lastVisit;
+
+    private @Nullable Gate lastGate;
     final Map<QueueId, Integer> laneOf = new HashMap<>();
     final Timers timers = new Timers();
     final EffectSink sink;
@@ -110,12 +115,38 @@ final class Floor {
                 .orElseThrow();
     }
 
+    /** Begins to wait for hours that end something. */
+    void startHours() {
+        for (HoursClock clock : hours) {
+            clock.start(now);
+        }
+        hoursChanged();
+    }
+
+    /** The clocks wait for other changes than before. */
+    void hoursChanged() {
+        hoursDue = Chat.NEVER;
+        for (HoursClock clock : hours) {
+            hoursDue = Math.min(hoursDue, clock.due());
+        }
+    }
+
+    /** When hours next end something, or begin again; {@link Chat#NEVER} for never. */
+    long hoursDue() {
+        return hoursDue;
+    }
+
     Gate gate(Visit visit) {
+        if (visit == lastVisit && lastGate != null) {
+            return lastGate;
+        }
         var gate = gates.get(visit.door());
         if (gate == null) {
             gate = gate(plan.door(visit.door()));
             gates.put(visit.door(), gate);
         }
+        lastVisit = visit;
+        lastGate = gate;
         return gate;
     }
 
@@ -273,7 +304,7 @@ final class Floor {
     /** Hands waiting chats to whoever may be asked for them, until nobody more can be. */
     void settle() {
         for (Chat chat = matching.next(); chat != null; chat = matching.next()) {
-            int operator = matching.choose(chat);
+            int operator = matching.chosen(chat);
             int candidates = matching.candidates();
             matching.waitsNoMore(chat);
             Lane lane = lanes[chat.queue];

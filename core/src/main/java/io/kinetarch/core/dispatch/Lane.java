@@ -21,6 +21,7 @@ final class Lane {
     final long wrapUpMillis;
     final WaitingRoom.@Nullable Limit limit;
     final OperatorChoice choice;
+    final Order order;
     final Department department;
     /** Whether its department asks anything before a chat waits. */
     final boolean asks;
@@ -35,6 +36,14 @@ final class Lane {
     /** How many wait, those being offered aside. */
     int waiting;
 
+    /** The kinds of {@link OperatorChoice}, which are quick to tell apart. */
+    enum Order {
+        LONGEST_FREE,
+        LIGHTEST_LOAD,
+        BEST_AT_SKILL,
+        TIERS
+    }
+
     Lane(Queue queue, Department department, HoursClock hours) {
         this.queue = queue;
         this.department = department;
@@ -48,6 +57,12 @@ final class Lane {
         wrapUpMillis = queue.handover().wrapUpSeconds() * 1000L;
         limit = queue.waiting().limit();
         choice = queue.choice();
+        order = switch (choice) {
+            case OperatorChoice.LongestFree _ -> Order.LONGEST_FREE;
+            case OperatorChoice.LightestLoad _ -> Order.LIGHTEST_LOAD;
+            case OperatorChoice.BestAtSkill _ -> Order.BEST_AT_SKILL;
+            case OperatorChoice.Tiers _ -> Order.TIERS;
+        };
         var ladder = queue.ladder();
         rungIndex = IntStream.range(0, ladder.size())
                 .boxed()

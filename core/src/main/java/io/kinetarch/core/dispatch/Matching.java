@@ -2,7 +2,6 @@ package io.kinetarch.core.dispatch;
 
 import static io.kinetarch.core.dispatch.EffectSink.NONE;
 
-import io.kinetarch.core.plan.OperatorChoice;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -19,6 +18,9 @@ import org.jspecify.annotations.Nullable;
  * itself. Only chats and operators that something changed for are looked at: before it, none that waited could be taken.
  */
 final class Matching {
+    /** In place of a place in a line, of who is to be looked at first. */
+    private static final int ARRIVING = -2;
+
     private final CompiledPlan plan;
     private final Staff staff;
     private final Lane[] lanes;
@@ -29,8 +31,10 @@ final class Matching {
     private final List<Chat> declined = new ArrayList<>();
 
     private final List<Chat> changed = new ArrayList<>();
-    private final BitSet freed = new BitSet();
+    private final long[] freed;
     private int candidates;
+    /** Who was chosen for the chat that comes next; {@value EffectSink#NONE} where that is still to be found. */
+    private int chosen = NONE;
 
     private record Key(ChatNeeds needs, Loosened loosened) {}
 
@@ -38,6 +42,7 @@ final class Matching {
         this.plan = plan;
         this.staff = staff;
         this.lanes = lanes;
+        freed = new long[staff.words];
     }
 
     /**
@@ -102,12 +107,8 @@ final class Matching {
         if (chat.askedSome) {
             declined.add(chat);
         } else {
-            var ask = chat.ask();
-            ask.line.add(chat);
-            if (ask.busyAt < 0) {
-                ask.busyAt = busy.size();
-                busy.add(ask);
-            }
+            // It stands in line once it is known that nobody can take it at once.
+            chat.lineAt = ARRIVING;
         }
         lanes[chat.queue].waiting++;
         changed.add(chat);
@@ -115,7 +116,9 @@ final class Matching {
 
     void waitsNoMore(Chat chat) {
         var line = chat.ask().line;
-        if (line.holds(chat)) {
+        if (chat.lineAt == ARRIVING) {
+            chat.lineAt = ChatHeap.NOWHERE;
+        } else if (line.holds(chat)) {
             line.remove(chat);
             if (line.isEmpty()) {
                 var last = busy.removeLast();
@@ -131,33 +134,60 @@ final class Matching {
         lanes[chat.queue].waiting--;
     }
 
+    private void line(Chat chat) {
+        var ask = chat.ask();
+        ask.line.add(chat);
+        if (ask.busyAt < 0) {
+            ask.busyAt = busy.size();
+            busy.add(ask);
+        }
+    }
+
     /** An operator may have room now. */
     void freed(int operator) {
-        freed.set(operator);
+        freed[operator >> 6] |= 1L << operator;
     }
 
     /** The chat that is to be handed to somebody next; null once nobody more can take any. */
     @Nullable
     Chat next() {
         Chat best = null;
+        int amongThem = 0;
+        chosen = NONE;
         for (int i = changed.size() - 1; i >= 0; i--) {
             Chat chat = changed.get(i);
-            if (chat.stage != Stage.WAITING || choose(chat) == NONE) {
+            int operator = chat.stage == Stage.WAITING ? choose(chat) : NONE;
+            if (operator == NONE) {
+                if (chat.lineAt == ARRIVING) {
+                    line(chat);
+                }
                 changed.set(i, changed.getLast());
                 changed.removeLast();
             } else if (best == null || chat.before(best)) {
                 best = chat;
+                chosen = operator;
+                amongThem = candidates;
             }
         }
-        for (int operator = freed.nextSetBit(0); operator >= 0; operator = freed.nextSetBit(operator + 1)) {
-            Chat chat = staff.isHere(operator) ? firstFor(operator) : null;
-            if (chat == null) {
-                freed.clear(operator);
-            } else if (best == null || chat.before(best)) {
-                best = chat;
+        candidates = amongThem;
+        for (int word = 0; word < freed.length; word++) {
+            for (long left = freed[word]; left != 0; left &= left - 1) {
+                int operator = word * Long.SIZE + Long.numberOfTrailingZeros(left);
+                Chat chat = staff.isHere(operator) ? firstFor(operator) : null;
+                if (chat == null) {
+                    freed[word] &= ~(1L << operator);
+                } else if (best == null || chat.before(best)) {
+                    best = chat;
+                    chosen = NONE;
+                }
             }
         }
         return best;
+    }
+
+    /** Who is to be asked about the chat that came next. */
+    int chosen(Chat next) {
+        return chosen == NONE ? choose(next) : chosen;
     }
 
     private @Nullable Chat firstFor(int operator) {
@@ -213,14 +243,13 @@ final class Matching {
     }
 
     private boolean goesBefore(int first, int second, Ask ask) {
-        int order = switch (lanes[ask.queue].choice) {
-            case OperatorChoice.LongestFree _ -> 0;
+        int order = switch (lanes[ask.queue].order) {
+            case LONGEST_FREE -> 0;
             // in use over capacity, compared without dividing
-            case OperatorChoice.LightestLoad _ ->
+            case LIGHTEST_LOAD ->
                 Integer.compare(staff.inUse[first] * plan.capacity(second), staff.inUse[second] * plan.capacity(first));
-            case OperatorChoice.BestAtSkill _ ->
-                Integer.compare(plan.levels(second, ask.wanted()), plan.levels(first, ask.wanted()));
-            case OperatorChoice.Tiers _ ->
+            case BEST_AT_SKILL -> Integer.compare(plan.levels(second, ask.wanted()), plan.levels(first, ask.wanted()));
+            case TIERS ->
                 Integer.compare(ask.wanted().tierOf(first), ask.wanted().tierOf(second));
         };
         return order != 0 ? order < 0 : staff.freeSince[first] < staff.freeSince[second];

@@ -211,6 +211,7 @@ final class StateBytes {
             for (HoursClock clock : floor.hours) {
                 clock.waitFor(in.readLong());
             }
+            floor.hoursChanged();
             for (int i = 0; i < plan.operators().size(); i++) {
                 staff(i);
             }

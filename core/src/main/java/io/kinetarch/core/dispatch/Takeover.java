@@ -65,9 +65,7 @@ final class Takeover {
                 to.gates.put(door, gate);
             }
         });
-        for (HoursClock clock : to.hours) {
-            clock.start(to.now);
-        }
+        to.startHours();
         staff();
         var running = from.byAge();
         to.slots.addAll(from.slots);

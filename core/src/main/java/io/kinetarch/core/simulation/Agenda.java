@@ -11,21 +11,20 @@ final class Agenda {
     private static final int NOWHERE = -1;
 
     private int[] heap;
-    private int[] place;
     private long[] due;
+    private int[] place;
     private int size;
 
     Agenda(int parties) {
         heap = new int[parties];
-        place = new int[parties];
         due = new long[parties];
+        place = new int[parties];
         Arrays.fill(place, NOWHERE);
-        Arrays.fill(due, NEVER);
     }
 
     /** The first instant; {@value #NEVER} where nothing is due. */
     long next() {
-        return size == 0 ? NEVER : due[heap[0]];
+        return size == 0 ? NEVER : due[0];
     }
 
     /** Of whom something is due first. */
@@ -33,19 +32,12 @@ final class Agenda {
         return heap[0];
     }
 
-    /** When something is due of a party. */
-    long of(int party) {
-        return party < due.length ? due[party] : NEVER;
-    }
-
     /** Something is due of a party at another instant; {@value #NEVER} for not at all. */
     void set(int party, long at) {
-        if (party >= due.length) {
+        if (party >= place.length) {
             grow(party);
         }
         int where = place[party];
-        long before = due[party];
-        due[party] = at;
         if (at == NEVER) {
             if (where != NOWHERE) {
                 remove(where);
@@ -53,80 +45,76 @@ final class Agenda {
         } else if (where == NOWHERE) {
             if (size == heap.length) {
                 heap = Arrays.copyOf(heap, 2 * size + 1);
+                due = Arrays.copyOf(due, 2 * size + 1);
             }
-            up(size++, party);
-        } else if (at < before) {
-            up(where, party);
+            up(size++, party, at);
+        } else if (at < due[where]) {
+            up(where, party, at);
         } else {
-            down(where, party);
+            down(where, party, at);
         }
-    }
-
-    void clear() {
-        for (int i = 0; i < size; i++) {
-            place[heap[i]] = NOWHERE;
-            due[heap[i]] = NEVER;
-        }
-        size = 0;
     }
 
     private void grow(int party) {
-        int before = due.length;
-        int more = Math.max(party + 1, 2 * before);
-        place = Arrays.copyOf(place, more);
-        due = Arrays.copyOf(due, more);
-        Arrays.fill(place, before, more, NOWHERE);
-        Arrays.fill(due, before, more, NEVER);
+        int before = place.length;
+        place = Arrays.copyOf(place, Math.max(party + 1, 2 * before));
+        Arrays.fill(place, before, place.length, NOWHERE);
     }
 
     private void remove(int where) {
         place[heap[where]] = NOWHERE;
         int last = heap[--size];
         if (where < size) {
-            down(where, last);
-            if (heap[where] == last) {
-                up(where, last);
+            long at = due[size];
+            if (where > 0 && isBefore(at, last, (where - 1) >> 1)) {
+                up(where, last, at);
+            } else {
+                down(where, last, at);
             }
         }
     }
 
-    private boolean isBefore(int one, int other) {
-        return due[one] < due[other] || (due[one] == due[other] && one < other);
+    private boolean isBefore(long at, int party, int other) {
+        return at < due[other] || (at == due[other] && party < heap[other]);
     }
 
-    private void up(int from, int party) {
+    private void up(int from, int party, long at) {
         int where = from;
         while (where > 0) {
-            int above = (where - 1) >>> 1;
-            int other = heap[above];
-            if (!isBefore(party, other)) {
+            int above = (where - 1) >> 1;
+            if (!isBefore(at, party, above)) {
                 break;
             }
-            heap[where] = other;
-            place[other] = where;
+            move(above, where);
             where = above;
         }
-        heap[where] = party;
-        place[party] = where;
+        put(where, party, at);
     }
 
-    private void down(int from, int party) {
+    private void down(int from, int party, long at) {
         int where = from;
-        int half = size >>> 1;
+        int half = size >> 1;
         while (where < half) {
             int below = 2 * where + 1;
-            int other = heap[below];
-            if (below + 1 < size && isBefore(heap[below + 1], other)) {
-                other = heap[++below];
+            if (below + 1 < size && isBefore(due[below + 1], heap[below + 1], below)) {
+                below++;
             }
-            if (!isBefore(other, party)) {
+            if (isBefore(at, party, below)) {
                 break;
             }
-            heap[where] = other;
-            place[other] = where;
+            move(below, where);
             where = below;
         }
+        put(where, party, at);
+    }
+
+    private void move(int from, int to) {
+        put(to, heap[from], due[from]);
+    }
+
+    private void put(int where, int party, long at) {
         heap[where] = party;
+        due[where] = at;
         place[party] = where;
     }
 }

@@ -1,6 +1,7 @@
 package io.kinetarch.core.simulation;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The chats that operators hold. Each has so much left to do as it would take alone; the more of them an operator holds, the slower each
@@ -12,103 +13,81 @@ final class Hands {
     /** By queue and by how many are held besides. */
     private final double[][] slowdown;
 
-    private final int[][] held;
+    private final Visitor[][] held;
     private final int[] count;
-    private final double[] since;
-    private int[] holder = {};
-    private int[] queue = {};
-    private double[] left = {};
+    private final long[] since;
 
     Hands(int operators, double[][] slowdown) {
         this.slowdown = slowdown;
-        held = new int[operators][2];
+        held = new Visitor[operators][2];
         count = new int[operators];
-        since = new double[operators];
-    }
-
-    /** Room for chats at places below a number; nobody holds those that are new. */
-    void grow(int places) {
-        int before = holder.length;
-        holder = Arrays.copyOf(holder, places);
-        Arrays.fill(holder, before, places, NOBODY);
-        queue = Arrays.copyOf(queue, places);
-        left = Arrays.copyOf(left, places);
-    }
-
-    /** How long a chat would still take alone, milliseconds. */
-    void work(int chat, double millis) {
-        left[chat] = millis;
-    }
-
-    int holder(int chat) {
-        return holder[chat];
-    }
-
-    int queue(int chat) {
-        return queue[chat];
+        since = new long[operators];
     }
 
     int count(int operator) {
         return count[operator];
     }
 
-    void take(int operator, int chat, int ofQueue, long now) {
+    void take(int operator, Visitor visitor, int queue, long now) {
         goOn(operator, now);
         int k = count[operator]++;
         if (k == held[operator].length) {
             held[operator] = Arrays.copyOf(held[operator], 2 * k);
         }
-        held[operator][k] = chat;
-        holder[chat] = operator;
-        queue[chat] = ofQueue;
+        held[operator][k] = visitor;
+        visitor.holder = operator;
+        visitor.heldIn = queue;
+        visitor.held = now;
     }
 
-    void drop(int chat, long now) {
-        int operator = holder[chat];
+    void drop(Visitor visitor, long now) {
+        int operator = visitor.holder;
         goOn(operator, now);
-        int[] chats = held[operator];
+        Visitor[] visitors = held[operator];
         int last = --count[operator];
         int i = 0;
-        while (chats[i] != chat) {
+        while (visitors[i] != visitor) {
             i++;
         }
-        chats[i] = chats[last];
-        holder[chat] = NOBODY;
+        visitors[i] = visitors[last];
+        visitor.holder = NOBODY;
     }
 
     private void goOn(int operator, long now) {
-        double passed = now - since[operator];
+        long passed = now - since[operator];
         since[operator] = now;
         int k = count[operator];
-        if (k == 0 || passed == 0) {
-            return;
-        }
-        int[] chats = held[operator];
-        for (int i = 0; i < k; i++) {
-            int chat = chats[i];
-            left[chat] -= passed / pace(chat, k);
+        if (passed > 0) {
+            Visitor[] visitors = held[operator];
+            for (int i = 0; i < k; i++) {
+                visitors[i].left -= (double) passed / pace(visitors[i], k);
+            }
         }
     }
 
-    private double pace(int chat, int k) {
-        double[] factors = slowdown[queue[chat]];
+    private double pace(Visitor visitor, int k) {
+        double[] factors = slowdown[visitor.heldIn];
         return factors[Math.min(k, factors.length) - 1];
     }
 
-    /** Which chat of an operator ends next, if nothing changes; {@value #NOBODY} for none. */
-    int next(int operator) {
+    /** Whose chat of those of an operator ends next, if nothing changes; null for none. */
+    @Nullable
+    Visitor next(int operator) {
         int k = count[operator];
         if (k == 0) {
-            return NOBODY;
+            return null;
         }
-        int[] chats = held[operator];
-        int first = chats[0];
-        double soonest = left[first] * pace(first, k);
-        for (int i = 1; i < k; i++) {
-            double due = left[chats[i]] * pace(chats[i], k);
-            if (due < soonest || (due == soonest && chats[i] < first)) {
-                soonest = due;
-                first = chats[i];
+        Visitor[] visitors = held[operator];
+        Visitor first = visitors[0];
+        if (k > 1) {
+            double soonest = first.left * pace(first, k);
+            for (int i = 1; i < k; i++) {
+                Visitor other = visitors[i];
+                double due = other.left * pace(other, k);
+                if (due < soonest || (due == soonest && other.place < first.place)) {
+                    soonest = due;
+                    first = other;
+                }
             }
         }
         return first;
@@ -116,11 +95,9 @@ final class Hands {
 
     /** When that is, milliseconds since 1970. */
     long due(int operator) {
-        int chat = next(operator);
-        if (chat == NOBODY) {
-            return Agenda.NEVER;
-        }
-        double wait = left[chat] * pace(chat, count[operator]);
-        return (long) since[operator] + Math.max(0, Math.round(wait));
+        Visitor visitor = next(operator);
+        return visitor == null
+                ? Agenda.NEVER
+                : since[operator] + Math.max(0, (long) (visitor.left * pace(visitor, count[operator]) + 0.5));
     }
 }

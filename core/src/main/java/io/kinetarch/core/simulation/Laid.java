@@ -123,6 +123,13 @@ final class Laid {
         return at < countedFrom ? -1 : (int) ((Math.min(at, until - 1) - countedFrom) / counted);
     }
 
+    /** When the interval of an instant is over. */
+    long intervalEnd(long at) {
+        return at < countedFrom
+                ? countedFrom
+                : interval(at) == intervals - 1 ? Agenda.NEVER : countedFrom + (interval(at) + 1) * counted;
+    }
+
     private List<Span> spans(Operator operator) {
         var given = experiment.presence();
         if (given == null) {

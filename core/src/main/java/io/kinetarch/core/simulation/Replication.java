@@ -7,8 +7,10 @@ import io.kinetarch.core.dispatch.Outcome;
 import io.kinetarch.core.dispatch.Reason;
 import io.kinetarch.core.dispatch.Refusal;
 import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.simulation.Visitor.State;
 import java.util.Arrays;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
@@ -37,14 +39,6 @@ final class Replication implements EffectSink {
     private static final int FORM = 5;
     private static final int WAY = 6;
 
-    private static final byte OVER = 0;
-    private static final byte COMING = 1;
-    private static final byte AT_BOT = 2;
-    private static final byte AT_FORM = 3;
-    private static final byte WAITS = 4;
-    private static final byte OFFERED = 5;
-    private static final byte HELD = 6;
-
     private final Laid laid;
     private final Dispatcher dispatcher;
     private final Arrivals arrivals;
@@ -58,29 +52,19 @@ final class Replication implements EffectSink {
     private final int chats;
 
     private long now;
+    private int interval;
+    private long intervalEnd = Long.MIN_VALUE;
     private int open;
     private long came;
     private int comingFlow;
     private long comingSeed;
 
-    private long[] number = {};
-    private byte[] state = {};
-    private int[] flow = {};
-    private long[] seed = {};
-    private int[] interval = {};
-    private int[] queue = {};
-    private long[] queued = {};
-    private long[] waited = {};
-    private long[] held = {};
-    private long[] patience = {};
-    private long[] acts = {};
-    private long[] chooses = {};
-    private Way[] way = {};
-    private int[] turn = {};
-    /** After which word the bot finishes; 0 where it does not. */
-    private int[] lastTurn = {};
+    /** By the place of their chat. */
+    private Visitor[] visitors = {};
 
-    private boolean[] touched = {};
+    /** Whose line in the calendar is to be written anew. */
+    private final boolean[] handsTouched;
+
     private int[] changed = new int[64];
     private int changes;
 
@@ -95,6 +79,7 @@ final class Replication implements EffectSink {
                 experiment.flows(), Chance.bits(experiment.seed(), replication + 1L), laid.start, laid.until);
         shifts = laid.shifts();
         hands = new Hands(operators, laid.slowdown);
+        handsTouched = new boolean[operators];
         agenda = new Agenda(chats + 64);
         tally = new Tally(laid.queues, laid.intervals, experiment.flows().size());
     }
@@ -149,41 +134,41 @@ final class Replication implements EffectSink {
         comingFlow = arrivals.flow();
         comingSeed = arrivals.take();
         long chat = dispatcher.arrive(now, laid.visits[comingFlow]);
-        if (laid.asksLater[comingFlow] && state[Dispatcher.place(chat)] != OVER) {
+        if (laid.asksLater[comingFlow] && visitors[Dispatcher.place(chat)].state != State.OVER) {
             dispatcher.visitorSays(now, chat, Map.of());
         }
     }
 
     private void act(int party) {
         if (party < operators) {
-            int place = hands.next(party);
-            must(dispatcher.operatorEnds(now, number[place], party));
+            must(dispatcher.operatorEnds(now, Objects.requireNonNull(hands.next(party)).number, party));
         } else if (party < chats) {
             agenda.set(party, NEVER);
             if (shifts.isOn(party - operators)) {
                 dispatcher.present(now, party - operators);
             }
         } else {
-            actIn(party - chats);
+            actIn(visitors[party - chats]);
         }
     }
 
-    private void actIn(int place) {
-        long chat = number[place];
-        if (waits(place) && patience[place] <= now) {
+    private void actIn(Visitor visitor) {
+        long chat = visitor.number;
+        if (visitor.waits() && visitor.patience <= now) {
             must(dispatcher.leave(now, chat));
-        } else if (waits(place) && chooses[place] <= now) {
-            chooses[place] = NEVER;
-            touch(place);
-            if (dispatcher.ways(chat).contains(way[place])) {
-                must(dispatcher.choose(now, chat, way[place]));
+        } else if (visitor.waits() && visitor.chooses <= now) {
+            visitor.chooses = NEVER;
+            touch(visitor);
+            if (visitor.way != null && dispatcher.ways(chat).contains(visitor.way)) {
+                must(dispatcher.choose(now, chat, visitor.way));
             }
-        } else if (state[place] == OFFERED) {
-            must(dispatcher.accept(now, chat, dispatcher.operator(chat)));
-        } else if (state[place] == AT_FORM) {
-            fillIn(place, chat);
         } else {
-            talkToBot(place, chat);
+            switch (visitor.state) {
+                case OFFERED -> must(dispatcher.accept(now, chat, dispatcher.operator(chat)));
+                case AT_FORM -> fillIn(visitor);
+                case AT_BOT -> talkToBot(visitor);
+                default -> throw new IllegalStateException("nothing was due of " + visitor.state);
+            }
         }
     }
 
@@ -193,9 +178,10 @@ final class Replication implements EffectSink {
         }
     }
 
-    private void fillIn(int place, long chat) {
+    private void fillIn(Visitor visitor) {
+        long chat = visitor.number;
         var ways = laid.behaviour.ways();
-        double share = Chance.share(seed[place], FORM);
+        double share = Chance.share(visitor.seed, FORM);
         Set<Way> offered = dispatcher.ways(chat);
         if (offered.contains(Way.CALL_BACK) && share < ways.form() * ways.callBack()) {
             must(dispatcher.choose(now, chat, Way.CALL_BACK));
@@ -207,31 +193,32 @@ final class Replication implements EffectSink {
     }
 
     /** The visitor writes; the bot helps at last, or does not understand. */
-    private void talkToBot(int place, long chat) {
-        int said = ++turn[place];
-        acts[place] = now + laid.botTurnMillis;
-        touch(place);
+    private void talkToBot(Visitor visitor) {
+        long chat = visitor.number;
+        int said = ++visitor.turn;
+        visitor.acts = now + laid.botTurnMillis;
+        touch(visitor);
         must(dispatcher.visitorSays(now, chat, Map.of()));
-        if (state[place] != AT_BOT) {
+        if (visitor.state != State.AT_BOT) {
             return;
         }
-        int at = flow[place];
-        if (laid.botHandsOver[at]) {
-            must(dispatcher.understood(now, chat, laid.visits[at].topic(), 1));
-        } else if (lastTurn[place] == 0) {
+        int flow = visitor.flow;
+        if (laid.botHandsOver[flow]) {
+            must(dispatcher.understood(now, chat, laid.visits[flow].topic(), 1));
+        } else if (visitor.lastTurn == 0) {
             must(dispatcher.understood(now, chat, null, 0));
-        } else if (said >= lastTurn[place]) {
+        } else if (said >= visitor.lastTurn) {
             must(dispatcher.botEnds(now, chat));
         }
     }
 
     private void breakOff() {
-        for (int place = 0; place < state.length; place++) {
-            if (state[place] != OVER) {
-                if (hands.holder(place) != Hands.NOBODY) {
-                    letGo(place);
+        for (Visitor visitor : visitors) {
+            if (visitor.state != State.OVER) {
+                if (visitor.holder != Hands.NOBODY) {
+                    letGo(visitor);
                 }
-                count(place, Count.UNFINISHED);
+                count(visitor, Count.UNFINISHED);
             }
         }
     }
@@ -248,227 +235,243 @@ final class Replication implements EffectSink {
             return;
         }
         now = at;
-        int place = Dispatcher.place(chat);
+        if (effect == Effect.ARRIVED) {
+            begin(chat);
+            return;
+        }
+        Visitor visitor = visitors[Dispatcher.place(chat)];
         switch (effect) {
-            case ARRIVED -> begin(place, chat);
             case TO_BOT -> {
-                state[place] = AT_BOT;
-                turn[place] = 0;
-                acts[place] = at + laid.botTurnMillis;
-                touch(place);
+                visitor.state = State.AT_BOT;
+                visitor.turn = 0;
+                visitor.acts = at + laid.botTurnMillis;
+                touch(visitor);
             }
             case HANDED_OVER -> {
-                state[place] = COMING;
-                acts[place] = NEVER;
+                visitor.state = State.COMING;
+                visitor.acts = NEVER;
             }
-            case QUEUED -> queued(place, lane);
+            case QUEUED -> queued(visitor, lane);
             case OFFERED -> {
-                state[place] = OFFERED;
-                acts[place] = at + laid.acceptMillis;
-                touch(place);
+                visitor.state = State.OFFERED;
+                visitor.acts = at + laid.acceptMillis;
+                touch(visitor);
             }
             case DECLINED, LAPSED, WITHDRAWN -> {
-                state[place] = WAITS;
-                acts[place] = NEVER;
-                touch(place);
+                visitor.state = State.WAITS;
+                visitor.acts = NEVER;
+                touch(visitor);
             }
-            case ASSIGNED -> assigned(place, operator, lane);
-            case WAY_OFFERED -> offered(place, chat);
+            case ASSIGNED -> assigned(visitor, operator, lane);
+            case WAY_OFFERED -> offered(visitor, chat);
             default -> {
                 // nothing that a visitor or an operator acts upon
             }
         }
     }
 
-    private void begin(int place, long chat) {
-        if (place >= number.length) {
-            grow(place + 1);
+    private void begin(long chat) {
+        int place = Dispatcher.place(chat);
+        if (place >= visitors.length) {
+            grow();
         }
         came++;
         if (++open > Simulation.MOST_OPEN) {
             throw new Simulation.TooManyOpen(now);
         }
-        number[place] = chat;
-        state[place] = COMING;
-        flow[place] = comingFlow;
-        seed[place] = comingSeed;
-        interval[place] = laid.interval(now);
-        queue[place] = NONE;
-        queued[place] = NEVER;
-        waited[place] = NEVER;
-        patience[place] = NEVER;
-        acts[place] = NEVER;
-        chooses[place] = NEVER;
-        lastTurn[place] = laid.finishedByBot[comingFlow] > 0 ? lastTurn(comingSeed, comingFlow) : 0;
+        Visitor visitor = visitors[place];
+        visitor.come(chat, comingFlow, comingSeed, intervalNow());
+        if (laid.finishedByBot[comingFlow] > 0) {
+            visitor.lastTurn = lastTurn(comingSeed, comingFlow);
+        }
     }
 
-    private int lastTurn(long visitor, int ofFlow) {
-        if (Chance.share(visitor, FINISHED) >= laid.finishedByBot[ofFlow]) {
+    private int lastTurn(long seed, int flow) {
+        if (Chance.share(seed, FINISHED) >= laid.finishedByBot[flow]) {
             return 0;
         }
         double turns = laid.behaviour.bot().turns();
-        return turns == 1 ? 1 : 1 + (int) (Chance.gap(visitor, TURNS) / -Math.log1p(-1 / turns));
+        return turns == 1 ? 1 : 1 + (int) (Chance.gap(seed, TURNS) / -Math.log1p(-1 / turns));
     }
 
-    private void queued(int place, int lane) {
-        if (hands.holder(place) != Hands.NOBODY) {
-            letGo(place);
+    private void queued(Visitor visitor, int lane) {
+        if (visitor.holder != Hands.NOBODY) {
+            letGo(visitor);
         }
-        if (queue[place] == NONE) {
-            queue[place] = lane;
-            queued[place] = now;
-            double mean = laid.patienceMillis[lane];
-            double wait = mean * laid.behaviour.patience().of(Chance.share(seed[place], PATIENCE));
-            patience[place] = wait < Integer.MAX_VALUE ? now + Math.round(wait) : NEVER;
-            hands.work(
-                    place, laid.handlingMillis[lane] * laid.behaviour.handling().of(Chance.share(seed[place], WORK)));
+        if (visitor.queued == NEVER) {
+            visitor.queue = lane;
+            visitor.queued = now;
+            visitor.left = laid.handlingMillis[lane] * laid.behaviour.handling().of(Chance.share(visitor.seed, WORK));
         }
-        state[place] = WAITS;
-        acts[place] = NEVER;
-        touch(place);
+        visitor.state = State.WAITS;
+        visitor.acts = NEVER;
+        touch(visitor);
     }
 
-    private void assigned(int place, int operator, int lane) {
-        if (hands.holder(place) != Hands.NOBODY) {
-            letGo(place);
-        }
-        if (waited[place] == NEVER) {
-            waited[place] = now - queued[place];
-        }
-        state[place] = HELD;
-        held[place] = now;
-        hands.take(operator, place, lane, now);
-        agenda.set(operator, hands.due(operator));
-        touch(place);
+    /** Until when a visitor waits who does not get an operator at once. */
+    private long patience(Visitor visitor) {
+        double mean = laid.patienceMillis[visitor.queue];
+        double wait = mean * laid.behaviour.patience().of(Chance.share(visitor.seed, PATIENCE));
+        return wait < Integer.MAX_VALUE ? visitor.queued + Math.round(wait) : NEVER;
     }
 
-    /** Whether a visitor takes a way out is decided once, the first time each is offered. */
-    private void offered(int place, long chat) {
-        if (state[place] == COMING) {
-            state[place] = AT_FORM;
-            acts[place] = now + laid.choosingMillis;
-            touch(place);
-        } else if (waits(place) && chooses[place] == NEVER) {
+    private void assigned(Visitor visitor, int operator, int lane) {
+        if (visitor.holder != Hands.NOBODY) {
+            letGo(visitor);
+        }
+        if (visitor.waited == NEVER) {
+            visitor.waited = now - visitor.queued;
+        }
+        visitor.state = State.HELD;
+        visitor.heldFrom = intervalNow();
+        hands.take(operator, visitor, lane, now);
+        handsOf(operator);
+        touch(visitor);
+    }
+
+    /** Whether a visitor takes a way out is decided the first time that each is offered. */
+    private void offered(Visitor visitor, long chat) {
+        if (visitor.state == State.COMING) {
+            visitor.state = State.AT_FORM;
+            visitor.acts = now + laid.choosingMillis;
+            touch(visitor);
+        } else if (visitor.waits() && visitor.chooses == NEVER) {
             var ways = laid.behaviour.ways();
             var offered = dispatcher.ways(chat);
-            if (takes(place, Way.MESSAGE, ways.message(), offered, WAY)
-                    || takes(place, Way.CALL_BACK, ways.callBack(), offered, WAY + 1)
-                    || takes(place, Way.BOT, ways.bot(), offered, WAY + 2)) {
-                chooses[place] = now + laid.choosingMillis;
-                touch(place);
+            if (takes(visitor, Way.MESSAGE, ways.message(), offered, WAY)
+                    || takes(visitor, Way.CALL_BACK, ways.callBack(), offered, WAY + 1)
+                    || takes(visitor, Way.BOT, ways.bot(), offered, WAY + 2)) {
+                visitor.chooses = now + laid.choosingMillis;
+                touch(visitor);
             }
         }
     }
 
-    private boolean takes(int place, Way each, double share, Set<Way> offered, int purpose) {
-        if (!offered.contains(each) || Chance.share(seed[place], purpose) >= share) {
+    private static boolean takes(Visitor visitor, Way way, double share, Set<Way> offered, int purpose) {
+        if (!offered.contains(way) || Chance.share(visitor.seed, purpose) >= share) {
             return false;
         }
-        way[place] = each;
+        visitor.way = way;
         return true;
     }
 
     @Override
     public void ended(long at, long chat, Outcome outcome, int operator, int lane, @Nullable Reason reason) {
         now = at;
-        int place = Dispatcher.place(chat);
-        if (hands.holder(place) != Hands.NOBODY) {
-            letGo(place);
+        Visitor visitor = visitors[Dispatcher.place(chat)];
+        if (visitor.holder != Hands.NOBODY) {
+            letGo(visitor);
         }
-        if (queue[place] == NONE) {
-            queue[place] = lane;
+        if (visitor.queue == NONE) {
+            visitor.queue = lane;
         }
-        count(place, waited[place] == NEVER ? Tally.of(outcome) : Count.ANSWERED);
-        state[place] = OVER;
+        count(visitor, visitor.waited == NEVER ? Tally.of(outcome) : Count.ANSWERED);
+        visitor.state = State.OVER;
         open--;
-        touch(place);
+        touch(visitor);
     }
 
     /** Counts a chat, and what became of it. */
-    private void count(int place, @Nullable Count end) {
-        int when = interval[place];
-        if (when < 0) {
+    private void count(Visitor visitor, @Nullable Count end) {
+        if (visitor.interval < 0) {
             return;
         }
-        int lane = queue[place];
-        int of = flow[place];
-        tally.add(lane, when, of, Count.ARRIVED, 1);
-        if (queued[place] != NEVER) {
-            long wait = waited[place] == NEVER ? now - queued[place] : waited[place];
-            tally.add(lane, when, of, Count.QUEUED, 1);
-            tally.add(lane, when, of, Count.WAITED, wait);
+        int lane = visitor.queue;
+        tally.at(lane, visitor.interval, visitor.flow);
+        tally.add(Count.ARRIVED, 1);
+        if (visitor.queued != NEVER) {
+            long wait = visitor.waited == NEVER ? now - visitor.queued : visitor.waited;
+            tally.add(Count.QUEUED, 1);
             tally.waited(lane, wait);
-            if (waited[place] != NEVER && wait <= laid.withinMillis[lane]) {
-                tally.add(lane, when, of, Count.IN_TIME, 1);
+            if (visitor.waited != NEVER && wait <= laid.withinMillis[lane]) {
+                tally.add(Count.IN_TIME, 1);
             }
         }
         if (end != null) {
-            tally.add(lane, when, of, end, 1);
+            tally.add(end, 1);
         }
     }
 
-    private void letGo(int place) {
-        int operator = hands.holder(place);
-        hands.drop(place, now);
-        agenda.set(operator, hands.due(operator));
-        long from = Math.max(held[place], laid.countedFrom);
+    private void letGo(Visitor visitor) {
+        handsOf(visitor.holder);
+        hands.drop(visitor, now);
+        long from = Math.max(visitor.held, laid.countedFrom);
         long to = Math.min(now, laid.until);
         if (from < to) {
-            tally.add(hands.queue(place), laid.interval(from), flow[place], Count.HELD, to - from);
+            tally.at(visitor.heldIn, Math.max(0, visitor.heldFrom), visitor.flow);
+            tally.add(Count.HELD, to - from);
         }
     }
 
-    private boolean waits(int place) {
-        return state[place] == WAITS || state[place] == OFFERED;
+    /** The interval that runs, as {@link Laid#interval} says; looked up anew once it is over, since it takes a division. */
+    private int intervalNow() {
+        if (now >= intervalEnd) {
+            interval = laid.interval(now);
+            intervalEnd = laid.intervalEnd(now);
+        }
+        return interval;
     }
 
-    private void touch(int place) {
-        if (!touched[place]) {
-            touched[place] = true;
-            if (changes == changed.length) {
-                changed = Arrays.copyOf(changed, 2 * changes);
-            }
-            changed[changes++] = place;
+    /** What an operator holds has changed, and with it what ends next. */
+    private void handsOf(int operator) {
+        if (!handsTouched[operator]) {
+            handsTouched[operator] = true;
+            change(operator);
         }
     }
 
-    /** Writes into the calendar what is due of the chats that something happened to. */
+    private void touch(Visitor visitor) {
+        if (!visitor.touched) {
+            visitor.touched = true;
+            change(chats + visitor.place);
+        }
+    }
+
+    private void change(int party) {
+        if (changes == changed.length) {
+            changed = Arrays.copyOf(changed, 2 * changes);
+        }
+        changed[changes++] = party;
+    }
+
+    /** Writes into the calendar what is due of the operators and chats that something happened to. */
     private void follow() {
         for (int i = 0; i < changes; i++) {
-            int place = changed[i];
-            touched[place] = false;
-            agenda.set(chats + place, due(place));
+            int party = changed[i];
+            if (party < operators) {
+                handsTouched[party] = false;
+                agenda.set(party, hands.due(party));
+            } else {
+                Visitor visitor = visitors[party - chats];
+                visitor.touched = false;
+                long due = due(visitor);
+                if (due != NEVER || visitor.listed) {
+                    agenda.set(party, due);
+                    visitor.listed = due != NEVER;
+                }
+            }
         }
         changes = 0;
     }
 
-    private long due(int place) {
-        return switch (state[place]) {
+    private long due(Visitor visitor) {
+        return switch (visitor.state) {
             case OVER, COMING, HELD -> NEVER;
-            case WAITS -> Math.min(patience[place], chooses[place]);
-            case OFFERED -> Math.min(acts[place], Math.min(patience[place], chooses[place]));
-            default -> acts[place];
+            case WAITS, OFFERED -> {
+                if (visitor.patience == 0) {
+                    visitor.patience = patience(visitor);
+                }
+                yield Math.min(visitor.acts, Math.min(visitor.patience, visitor.chooses));
+            }
+            case AT_BOT, AT_FORM -> visitor.acts;
         };
     }
 
-    private void grow(int least) {
-        int places = Math.max(64, Integer.highestOneBit(least) * 2);
-        hands.grow(places);
-        number = Arrays.copyOf(number, places);
-        state = Arrays.copyOf(state, places);
-        flow = Arrays.copyOf(flow, places);
-        seed = Arrays.copyOf(seed, places);
-        interval = Arrays.copyOf(interval, places);
-        queue = Arrays.copyOf(queue, places);
-        queued = Arrays.copyOf(queued, places);
-        waited = Arrays.copyOf(waited, places);
-        held = Arrays.copyOf(held, places);
-        patience = Arrays.copyOf(patience, places);
-        acts = Arrays.copyOf(acts, places);
-        chooses = Arrays.copyOf(chooses, places);
-        way = Arrays.copyOf(way, places);
-        turn = Arrays.copyOf(turn, places);
-        lastTurn = Arrays.copyOf(lastTurn, places);
-        touched = Arrays.copyOf(touched, places);
+    private void grow() {
+        int before = visitors.length;
+        visitors = Arrays.copyOf(visitors, Math.max(64, 2 * before));
+        for (int place = before; place < visitors.length; place++) {
+            visitors[place] = new Visitor(place);
+        }
     }
 }

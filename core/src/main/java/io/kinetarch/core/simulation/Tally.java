@@ -10,7 +10,6 @@ import org.jspecify.annotations.Nullable;
  */
 final class Tally {
     private static final int DIGITS = 3;
-    private static final long LONGEST_WAIT = 60L * 24 * 60 * 60 * 1000;
 
     final int queues;
     final int intervals;
@@ -19,8 +18,9 @@ final class Tally {
 
     final int flowCount;
     private final double[] flows;
+    private int cell;
+    private int ofFlow;
     private final @Nullable Histogram[] waits;
-    private final Histogram all = new Histogram(LONGEST_WAIT, DIGITS);
 
     Tally(int queues, int intervals, int flows) {
         this.queues = queues;
@@ -31,22 +31,27 @@ final class Tally {
         waits = new Histogram[queues];
     }
 
-    void add(int queue, int interval, int flow, Count kind, long amount) {
+    /** What is added next is of a queue (negative: of none), an interval and a flow. */
+    void at(int queue, int interval, int flow) {
         int lane = queue < 0 ? queues : queue;
-        cells[(lane * intervals + interval) * Count.KINDS + kind.place] += (double) amount;
-        flows[flow * Count.KINDS + kind.place] += (double) amount;
+        cell = (lane * intervals + interval) * Count.KINDS;
+        ofFlow = flow * Count.KINDS;
+    }
+
+    void add(Count kind, long amount) {
+        cells[cell + kind.place] += (double) amount;
+        flows[ofFlow + kind.place] += (double) amount;
     }
 
     /** A chat that entered a queue waited so long, answered or not. */
     void waited(int queue, long millis) {
-        long kept = Math.min(millis, LONGEST_WAIT);
-        all.recordValue(kept);
+        add(Count.WAITED, millis);
         var own = waits[queue];
         if (own == null) {
-            own = new Histogram(LONGEST_WAIT, DIGITS);
+            own = new Histogram(DIGITS);
             waits[queue] = own;
         }
-        own.recordValue(kept);
+        own.recordValue(millis);
     }
 
     static @Nullable Count of(Outcome outcome) {
@@ -77,6 +82,12 @@ final class Tally {
 
     /** How long so many per cent of all waited at most who entered a queue; not a number where nobody did. Seconds. */
     double waitedAtMost(double percent) {
+        var all = new Histogram(DIGITS);
+        for (var own : waits) {
+            if (own != null) {
+                all.add(own);
+            }
+        }
         return seconds(all, percent);
     }
 

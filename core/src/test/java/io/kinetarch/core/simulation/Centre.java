@@ -47,8 +47,8 @@ import org.jspecify.annotations.Nullable;
  * A contact centre put together for a test: queues that need a skill each, operators who hold some of them, visitors who come to a queue
  * by their language. Open round the clock; chats are handed over without asking.
  */
-final class Centre {
-    static final Instant START = Instant.parse("2026-12-07T00:00:00Z");
+public final class Centre {
+    public static final Instant START = Instant.parse("2026-12-07T00:00:00Z");
     private static final List<String> LANGUAGES = List.of("en", "de", "fr", "es", "it");
     private static final DoorId DOOR = new DoorId("door");
     private static final HoursId ALWAYS = new HoursId("always");
@@ -63,7 +63,7 @@ final class Centre {
     private Duration span = Duration.ofDays(50);
     private Duration warmUp = Duration.ofHours(12);
 
-    static QueueId queueId(int i) {
+    public static QueueId queueId(int i) {
         return new QueueId("queue-" + i);
     }
 
@@ -72,7 +72,7 @@ final class Centre {
     }
 
     /** A queue to which so many chats come in an hour, and the workload they bring. */
-    Centre queue(double perHour, double handling, @Nullable Double patience, Double... slowdown) {
+    public Centre queue(double perHour, double handling, @Nullable Double patience, Double... slowdown) {
         return queue(
                 perHour,
                 Workload.of(handling, patience, slowdown.length == 0 ? List.of(1.0) : List.of(slowdown)),
@@ -82,7 +82,7 @@ final class Centre {
                 List.of());
     }
 
-    Centre queue(
+    public Centre queue(
             double perHour,
             Workload workload,
             int weight,
@@ -123,7 +123,7 @@ final class Centre {
     }
 
     /** So many operators who hold so many chats at once, of these queues. */
-    Centre operators(int count, int capacity, int... of) {
+    public Centre operators(int count, int capacity, int... of) {
         var skills = new ArrayList<HeldSkill>();
         for (int queue : of) {
             skills.add(new HeldSkill(skill(queue), 3));
@@ -149,31 +149,31 @@ final class Centre {
         return this;
     }
 
-    Centre lasting(Duration other) {
+    public Centre lasting(Duration other) {
         span = other;
         return this;
     }
 
-    Centre warmUp(Duration other) {
+    public Centre warmUp(Duration other) {
         warmUp = other;
         return this;
     }
 
-    Centre behaving(Behaviour other) {
+    public Centre behaving(Behaviour other) {
         behaviour = other;
         return this;
     }
 
-    Centre behaving(Behaviour.Handling handling, Behaviour.Patience patience) {
+    public Centre behaving(Behaviour.Handling handling, Behaviour.Patience patience) {
         return behaving(new Behaviour(handling, patience, 0, Behaviour.BotTalk.SHORT, Behaviour.Ways.USUAL));
     }
 
-    Centre with(Settings other) {
+    public Centre with(Settings other) {
         settings = other;
         return this;
     }
 
-    Plan plan() {
+    public Plan plan() {
         var all = new ArrayList<>(rules);
         all.add(Rule.plain(new RuleId("rest"), "Rest", List.of(), queueId(0), List.of()));
         var skills = new ArrayList<Skill>();
@@ -192,14 +192,14 @@ final class Centre {
     }
 
     /** Everybody is there all the time. */
-    Experiment experiment(long seed) {
+    public Experiment experiment(long seed) {
         Map<OperatorId, List<Span>> presence = new HashMap<>();
         operators.forEach(operator -> presence.put(operator.id(), List.of(new Span(START, START.plus(span)))));
         return new Experiment(
                 plan(), START, START.plus(span), warmUp, Duration.ofHours(1), flows, behaviour, presence, seed);
     }
 
-    Simulation run(int replications) throws InterruptedException {
+    public Simulation run(int replications) throws InterruptedException {
         return new Simulation(experiment(42)).run(replications);
     }
 }
