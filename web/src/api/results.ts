@@ -6,6 +6,7 @@ import type {
   Price,
   QueueGroup,
   QueueHalfHour,
+  Simulated,
   SkillGaps,
   Trial,
   TrialQuestion,
@@ -15,6 +16,8 @@ import type {
   WhatIfAnswer,
   Workloads,
 } from './model';
+
+const REFINED_AFTER = 350;
 
 export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
@@ -29,6 +32,16 @@ export function useConsequences(plan: string, monday: string | undefined) {
     queryKey: [plan, 'consequences', monday],
     queryFn: () => call<Consequences>('GET', `/plans/${plan}/consequences${monday ? `?monday=${monday}` : ''}`),
     placeholderData: keepPreviousData,
+  });
+}
+
+/** Draft and live plan by simulation: asked again until it is known well enough. Until an edit is answered, what was before stays. */
+export function useSimulated(plan: string, monday: string) {
+  return useQuery({
+    queryKey: [plan, 'simulated', monday],
+    queryFn: () => call<Simulated>('GET', `/plans/${plan}/simulated?monday=${monday}`),
+    placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
 }
 

@@ -1,72 +1,63 @@
-import type { Figures } from '../api/model';
-import { useConsequences } from '../api/results';
+import { Link } from 'react-router';
+import { useSimulated } from '../api/results';
+import { Changed } from '../plan/Changed';
+import { MEASURES } from '../plan/measures';
 import { useWorkplace } from '../plan/workplace';
-import { formatSeconds, formatShare } from '../time/time';
+import { formatPeople } from '../time/time';
 
-interface Measure {
-  name: string;
-  value: (figures: Figures) => number | null | undefined;
-  show: (value: number) => string;
-  /** Null where neither is better: fewer hours are needed too where visitors are turned away. */
-  lessIsBetter: boolean | null;
-}
-
-const MEASURES: Measure[] = [
-  { name: 'Answered in time', value: (f) => f.answeredInTime, show: (v) => formatShare(v), lessIsBetter: false },
-  { name: 'Gave up waiting', value: (f) => f.gaveUp, show: (v) => formatShare(v), lessIsBetter: true },
-  { name: 'Mean wait', value: (f) => f.meanWaitSeconds, show: formatSeconds, lessIsBetter: true },
-  { name: 'Turned away', value: (f) => f.turnedAway, show: (v) => v.toFixed(0), lessIsBetter: true },
-  { name: 'Operator-hours needed', value: (f) => f.requiredHours, show: (v) => v.toFixed(1), lessIsBetter: null },
-  { name: 'answering', value: (f) => f.availableHours, show: (v) => v.toFixed(1), lessIsBetter: null },
-  { name: 'Operator-hours short', value: (f) => f.shortHours, show: (v) => v.toFixed(1), lessIsBetter: true },
+const SHOWN = [
+  'Answered in time',
+  'Gave up waiting',
+  'Median wait',
+  '95 of 100 wait at most',
+  'Finished by the bot',
+  'Left a message',
 ];
+const HALF_HOURS = 2;
 
-/** What the draft does to the week, beside what the live plan does. */
+/** What the draft does to the week, beside what the live plan does, as simulated. */
 export function ConsequencesLine() {
   const { draft, week } = useWorkplace();
-  const { data } = useConsequences(draft.id, week.monday);
+  const { data, isPlaceholderData } = useSimulated(draft.id, week.monday);
+  const sides = data?.sides;
+  const short = week.shortOf.reduce((sum, lacking) => sum + lacking, 0) / HALF_HOURS;
   return (
-    <footer className="consequences" aria-label="Consequences">
-      <span className="consequences-title">{data?.live ? 'This week, draft against live' : 'This week, draft'}</span>
-      {data && data.draft.chats + data.draft.byBot === 0 && (
+    <footer
+      className={isPlaceholderData || (data && !data.ended) ? 'consequences consequences-rough' : 'consequences'}
+      aria-label="Consequences"
+      aria-busy={!data?.ended}
+    >
+      <Link to="/consequences" className="consequences-title">
+        {sides?.live ? 'This week, draft against live' : 'This week, draft'}
+      </Link>
+      {sides && sides.draft.arrived.mean === 0 && (
         <span>Nothing is known of the chats to come: import volumes, and what becomes of them stands here.</span>
       )}
-      {data &&
-        data.draft.chats + data.draft.byBot > 0 &&
-        MEASURES.map((measure) => (
-          <Figure key={measure.name} measure={measure} draft={data.draft} live={data.live ?? null} />
-        ))}
-      <span className="consequences-source">by the staffing model</span>
+      {sides &&
+        sides.draft.arrived.mean !== 0 &&
+        MEASURES.filter((measure) => SHOWN.includes(measure.name)).map((measure) => {
+          const value = measure.of(sides.draft).mean;
+          return (
+            <div key={measure.name} className="consequences-figure">
+              <span>{measure.name}</span>
+              <strong>{value == null ? '–' : measure.show(value)}</strong>{' '}
+              {sides.difference && <Changed measure={measure} difference={measure.of(sides.difference)} />}
+            </div>
+          );
+        })}
+      {sides && (
+        <div className="consequences-figure">
+          <span>Operator-hours short</span>
+          <strong>{formatPeople(short)}</strong>
+        </div>
+      )}
+      <span className="consequences-source">{source(data?.replications ?? 0, data?.ended ?? false, data?.failure)}</span>
     </footer>
   );
 }
 
-function Figure({ measure, draft, live }: { measure: Measure; draft: Figures; live: Figures | null }) {
-  const value = measure.value(draft);
-  const before = live && measure.value(live);
-  return (
-    <div className="consequences-figure">
-      <span>{measure.name}</span>
-      <strong>{value == null ? 'no end' : measure.show(value)}</strong>{' '}
-      {value != null && before != null && <Change measure={measure} by={value - before} />}
-    </div>
-  );
-}
-
-function Change({ measure, by }: { measure: Measure; by: number }) {
-  const size = measure.show(Math.abs(by));
-  if (size === measure.show(0)) return <span className="consequences-same">±0</span>;
-  if (measure.lessIsBetter === null) {
-    return (
-      <span className="consequences-same">
-        {by > 0 ? '▴' : '▾'} {size}
-      </span>
-    );
-  }
-  const better = by < 0 === measure.lessIsBetter;
-  return (
-    <span className={better ? 'consequences-better' : 'consequences-worse'}>
-      {by > 0 ? '▴' : '▾'} {size} <span className="visually-hidden">{better ? 'better' : 'worse'}</span>
-    </span>
-  );
+function source(runs: number, ended: boolean, failure: string | null | undefined) {
+  if (failure) return failure;
+  if (runs === 0) return 'simulating…';
+  return ended ? `by ${runs} simulated weeks` : `by ${runs} simulated weeks so far`;
 }

@@ -94,6 +94,13 @@ export const views: View[] = [
     findings: ['checks'],
   },
   {
+    path: '/consequences',
+    name: 'Consequences',
+    group: 'Try',
+    ...inTime(() => import('../consequences/ConsequencesView').then((m) => ({ default: m.ConsequencesView }))),
+    findings: [],
+  },
+  {
     path: '/findings',
     name: 'Findings',
     group: 'Try',

@@ -1,5 +1,6 @@
+import type { DayRange } from '../time/days';
 import { COVERED, formatDay, formatMoment, formatPeople, formatTime } from '../time/time';
-import { type DayRange, deepest, type Series } from './series';
+import { deepest, type Series } from './series';
 
 const WIDTH = 960;
 const HEIGHT = 66;

@@ -6,15 +6,17 @@ import type { QueueGroup, Week, WhatIf } from '../api/model';
 import { useGroups, useWhatIf } from '../api/results';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
+import { byDay } from '../time/days';
 import { useWorkplace } from '../plan/workplace';
 import { usePicture } from '../ui/usePicture';
 import { useSettled } from '../ui/useSettled';
 import { DayStrip } from './DayStrip';
 import { HalfHourPanel } from './HalfHourPanel';
 import { MendPanel } from './MendPanel';
-import { byDay, type Series } from './series';
+import type { Series } from './series';
 import { WhatIfPanel } from './WhatIfPanel';
 import { MARK, useWish, write } from './wish';
+import '../plan/strips.css';
 import './staffing.css';
 
 const ALL = '';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addMinutes } from '../time/time';
-import { byDay, deepest } from './series';
+import { byDay } from '../time/days';
+import { deepest } from './series';
 
 describe('a week in days', () => {
   it('has 48 half-hours a day, 46 when the clocks go forward', () => {

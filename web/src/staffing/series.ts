@@ -1,5 +1,3 @@
-import { toLocal } from '../time/time';
-
 /** What is drawn, with an entry for each half-hour of the week. */
 export interface Series {
   required: number[];
@@ -7,25 +5,6 @@ export interface Series {
   answering: number[];
   short: number[];
   open: boolean[];
-}
-
-/** A day of the week: its half-hours are those from `from` up to `until`, not included. */
-export interface DayRange {
-  date: string;
-  from: number;
-  until: number;
-}
-
-/** Cuts a week into local days; on days of a clock change they have two half-hours less or more. */
-export function byDay(startsAt: string[], timeZone: string): DayRange[] {
-  const days: DayRange[] = [];
-  startsAt.forEach((start, i) => {
-    const date = toLocal(start, timeZone).slice(0, 10);
-    const last = days.at(-1);
-    if (last?.date === date) last.until = i + 1;
-    else days.push({ date, from: i, until: i + 1 });
-  });
-  return days;
 }
 
 /** The deepest half-hour of each unbroken shortage, where its figure is written. */

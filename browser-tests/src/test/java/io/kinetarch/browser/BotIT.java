@@ -95,8 +95,8 @@ class BotIT {
         assertThat(page.getByText("Draft, 1 changed since live revision 1")).isVisible();
 
         // What was measured moves the staffing of the draft.
-        var needed = page.getByLabel("Consequences").getByText(Pattern.compile("Operator-hours needed"));
-        assertThat(needed).isVisible();
+        var finished = page.getByLabel("Consequences").getByText(Pattern.compile("Finished by the bot"));
+        assertThat(finished).isVisible();
         journey.button("Staff by what was measured").click();
         assertThat(page.getByLabel("Into staffing")
                         .getByText(Pattern.compile("en \\d+ % ✓"))

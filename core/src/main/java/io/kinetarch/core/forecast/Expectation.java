@@ -33,6 +33,11 @@ public final class Expectation {
         this.together = together;
     }
 
+    /** How strongly the counts of a day move together: what a day is above or below what was expected, as deviation over mean. */
+    public double together() {
+        return together;
+    }
+
     /** What the model alone expects of each interval. */
     public double[] model() {
         return Arrays.copyOfRange(whole, today.length, today.length + horizon);

@@ -6,6 +6,7 @@ import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.routing.RuleShares.Seen;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,6 +26,7 @@ public final class RuleVolumes {
      * @param languages shares by BCP 47 tag, which make 1; empty where none is known, which is taken as the door's first
      * @param recorded the queue they went to in the past, to which they go where no door is known
      * @param chats expected in each interval
+     * @param byDay how much a whole day may be above or below that, as standard deviation over mean
      */
     @SuppressWarnings("ArrayRecordComponent") // handed over once, never compared
     public record Stream(
@@ -32,7 +34,8 @@ public final class RuleVolumes {
             @Nullable String topic,
             Map<String, Double> languages,
             @Nullable QueueId recorded,
-            double[] chats) {
+            double[] chats,
+            double byDay) {
         /** What the bot of a plan leaves of it. */
         public Stream past(Settings settings) {
             if (languages.isEmpty()) {
@@ -52,7 +55,8 @@ public final class RuleVolumes {
                     topic,
                     spoken,
                     recorded,
-                    Arrays.stream(chats).map(chat -> left * chat).toArray());
+                    Arrays.stream(chats).map(chat -> left * chat).toArray(),
+                    byDay);
         }
     }
 
@@ -87,6 +91,39 @@ public final class RuleVolumes {
             }
         }
         return routes;
+    }
+
+    /** Who comes: what is known of each, and how many of them are expected. */
+    @SuppressWarnings("ArrayRecordComponent") // handed over once, never compared
+    public record Comers(Arrival arrival, Stream of, double[] chats) {}
+
+    /**
+     * Arrivals as they come to the doors, by language. Whose door is not known comes to none, nor do those to doors that the plan
+     * lacks.
+     *
+     * @param starts of the intervals, in order, at least one
+     */
+    public static List<Comers> comers(Plan plan, List<Instant> starts, List<Stream> streams) {
+        var deciding = new Deciding(plan, starts.getFirst(), starts.getLast());
+        var comers = new ArrayList<Comers>();
+        for (var stream : streams) {
+            if (stream.door == null) {
+                continue;
+            }
+            var languages = new LinkedHashMap<@Nullable String, Double>(stream.languages);
+            if (languages.isEmpty()) {
+                languages.put(null, 1.0);
+            }
+            languages.forEach((language, share) -> deciding.arrival(
+                            new Seen(stream.door, language, stream.topic, starts.getFirst(), 1))
+                    .ifPresent(arrival -> comers.add(new Comers(
+                            arrival,
+                            stream,
+                            Arrays.stream(stream.chats)
+                                    .map(chats -> share * chats)
+                                    .toArray()))));
+        }
+        return comers;
     }
 
     private static void decide(

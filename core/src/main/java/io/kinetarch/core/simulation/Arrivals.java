@@ -1,6 +1,7 @@
 package io.kinetarch.core.simulation;
 
 import java.util.List;
+import java.util.Objects;
 
 /**
  * The visitors of all flows in the order in which they come. In an interval of a flow they come by chance and evenly: the time between two
@@ -10,6 +11,10 @@ import java.util.List;
 final class Arrivals {
     /** Places that a visitor takes in the stream of their flow. */
     private static final int PLACES = 2;
+    /** A place that no visitor takes. */
+    private static final long BY_DAY = -1;
+
+    private static final long DAY = 24L * 60 * 60 * 1000;
 
     private final List<Flow> flows;
     private final double[][] rates;
@@ -42,11 +47,46 @@ final class Arrivals {
         for (int flow = 0; flow < count; flow++) {
             lengths[flow] = flows.get(flow).interval().toMillis();
             double length = lengths[flow];
+            seeds[flow] = Chance.bits(seed, key(flow));
             rates[flow] = flows.get(flow).chats().stream()
                     .mapToDouble(chats -> chats / length)
                     .toArray();
-            seeds[flow] = Chance.bits(seed, flow + 1);
+            vary(flow);
             next(flow);
+        }
+    }
+
+    /** By what is known of them, so that the same visitors come where a plan lacks a door, or has one more. */
+    private long key(int flow) {
+        var visit = flows.get(flow).visit();
+        long key = alike(flow);
+        for (var part : List.of(visit.door().value(), visit.language(), String.valueOf(visit.topic()))) {
+            key = Chance.bits(key, part.hashCode());
+        }
+        return key;
+    }
+
+    /** How many before it are of the same door, language and topic. */
+    private long alike(int flow) {
+        var visit = flows.get(flow).visit();
+        return flows.subList(0, flow).stream()
+                .map(Flow::visit)
+                .filter(other -> other.door().equals(visit.door())
+                        && other.language().equals(visit.language())
+                        && Objects.equals(other.topic(), visit.topic()))
+                .count();
+    }
+
+    /** Makes each day more or less than expected, by chance. */
+    private void vary(int flow) {
+        double byDay = flows.get(flow).byDay();
+        if (byDay == 0) {
+            return;
+        }
+        var factor = new Behaviour.Handling.LogNormal(byDay);
+        long days = Chance.bits(seeds[flow], BY_DAY);
+        for (int i = 0; i < rates[flow].length; i++) {
+            rates[flow][i] *= factor.of(Chance.share(days, (long) (i * lengths[flow]) / DAY));
         }
     }
 

@@ -1,6 +1,9 @@
 package io.kinetarch.core.simulation;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.ToDoubleFunction;
 import org.hipparchus.distribution.continuous.TDistribution;
 
@@ -13,6 +16,9 @@ import org.hipparchus.distribution.continuous.TDistribution;
 public record Estimate(double mean, double halfWidth) {
     private static final double SURE = 0.975;
 
+    /** By number of runs; they take long to work out, and are asked for in each half-hour of a week. */
+    private static final Map<Integer, Double> QUANTILES = new ConcurrentHashMap<>();
+
     static final Estimate UNKNOWN = new Estimate(Double.NaN, Double.NaN);
 
     /** Whether the true value can be told from nothing: 0 lies outside. */
@@ -22,10 +28,20 @@ public record Estimate(double mean, double halfWidth) {
 
     /** The mean of what each run says; of runs that say nothing, nothing is taken. */
     static Estimate mean(List<Run> runs, ToDoubleFunction<Run> figure) {
-        double[] values = runs.stream()
-                .mapToDouble(figure)
-                .filter(value -> !Double.isNaN(value))
-                .toArray();
+        return mean(runs.stream().mapToDouble(figure).toArray());
+    }
+
+    /** By how much runs are above others that met the same visitors, one by one. */
+    static Estimate meanDifference(
+            List<Run> runs, List<Run> others, ToDoubleFunction<Run> figure, ToDoubleFunction<Run> ofOthers) {
+        double[] values = new double[Math.min(runs.size(), others.size())];
+        Arrays.setAll(values, i -> figure.applyAsDouble(runs.get(i)) - ofOthers.applyAsDouble(others.get(i)));
+        return mean(values);
+    }
+
+    private static Estimate mean(double[] all) {
+        double[] values =
+                Arrays.stream(all).filter(value -> !Double.isNaN(value)).toArray();
         if (values.length == 0) {
             return UNKNOWN;
         }
@@ -46,41 +62,50 @@ public record Estimate(double mean, double halfWidth) {
      * each run is from the ratio (Law, Simulation Modeling and Analysis, 5th ed., 2015, sec. 9.3; Cochran, Sampling Techniques, 1977,
      * ch. 6).
      */
-    static Estimate ratio(List<Run> runs, ToDoubleFunction<Run> amount, ToDoubleFunction<Run> over) {
-        return difference(runs, List.of(), amount, over);
-    }
-
-    /** By how much a ratio of some runs is above that of others that met the same visitors one by one. */
-    static Estimate difference(
-            List<Run> runs, List<Run> others, ToDoubleFunction<Run> amount, ToDoubleFunction<Run> over) {
-        double[] first = distances(runs, amount, over);
-        double[] second = others.isEmpty() ? new double[first.length] : distances(others, amount, over);
+    static Estimate ratio(Ratio ratio) {
+        double[] distances = ratio.distances();
         double squares = 0;
-        for (int i = 0; i < first.length; i++) {
-            squares += (first[i] - second[i]) * (first[i] - second[i]);
+        for (double distance : distances) {
+            squares += distance * distance;
         }
-        double mean = ratioOf(runs, amount, over) - (others.isEmpty() ? 0 : ratioOf(others, amount, over));
-        return new Estimate(mean, Double.isNaN(mean) ? Double.NaN : halfWidth(squares, first.length));
+        return new Estimate(ratio.value(), halfWidth(squares, distances.length));
     }
 
-    private static double ratioOf(List<Run> runs, ToDoubleFunction<Run> amount, ToDoubleFunction<Run> over) {
-        double sum = runs.stream().mapToDouble(over).sum();
-        return sum == 0 ? Double.NaN : runs.stream().mapToDouble(amount).sum() / sum;
+    /** By how much a ratio of some runs is above that of others that met the same visitors, one by one. */
+    static Estimate ratioDifference(Ratio ratio, Ratio other) {
+        double[] distances = ratio.distances();
+        double[] others = other.distances();
+        double squares = 0;
+        for (int i = 0; i < distances.length; i++) {
+            squares += (distances[i] - others[i]) * (distances[i] - others[i]);
+        }
+        return new Estimate(ratio.value() - other.value(), halfWidth(squares, distances.length));
     }
 
-    /** By how much each run is above the ratio of all, so that the mean of all is 0. */
-    private static double[] distances(List<Run> runs, ToDoubleFunction<Run> amount, ToDoubleFunction<Run> over) {
-        double ratio = ratioOf(runs, amount, over);
-        double mean = runs.stream().mapToDouble(over).sum() / runs.size();
-        return runs.stream()
-                .mapToDouble(run -> (amount.applyAsDouble(run) - ratio * over.applyAsDouble(run)) / mean)
-                .toArray();
+    /** One amount over another in some runs. */
+    record Ratio(List<Run> runs, ToDoubleFunction<Run> amount, ToDoubleFunction<Run> over) {
+        double value() {
+            double sum = runs.stream().mapToDouble(over).sum();
+            return sum == 0 ? Double.NaN : runs.stream().mapToDouble(amount).sum() / sum;
+        }
+
+        /** By how much each run is above the ratio of all, so that the mean of all is 0. */
+        double[] distances() {
+            double ratio = value();
+            double mean = runs.stream().mapToDouble(over).sum() / runs.size();
+            return runs.stream()
+                    .mapToDouble(run -> (amount.applyAsDouble(run) - ratio * over.applyAsDouble(run)) / mean)
+                    .toArray();
+        }
+    }
+
+    private static double quantile(int runs) {
+        return new TDistribution(runs - 1).inverseCumulativeProbability(SURE);
     }
 
     private static double halfWidth(double squares, int runs) {
         return runs < 2
                 ? Double.NaN
-                : new TDistribution(runs - 1).inverseCumulativeProbability(SURE)
-                        * Math.sqrt(squares / (runs - 1) / runs);
+                : QUANTILES.computeIfAbsent(runs, Estimate::quantile) * Math.sqrt(squares / (runs - 1) / runs);
     }
 }

@@ -50,12 +50,21 @@ public record Experiment(
     }
 
     /**
-     * A span of time.
+     * A span of time in which somebody is there.
      *
      * @param to after {@code from}
+     * @param answering the share of it that is spent answering, above 0 to 1; the rest goes by in stretches of which nobody knows before
      */
-    public record Span(Instant from, Instant to) {
+    public record Span(Instant from, Instant to, double answering) {
+        /** All of it is spent answering. */
+        public Span(Instant from, Instant to) {
+            this(from, to, 1);
+        }
+
         public Span {
+            if (!(answering > 0 && answering <= 1)) {
+                throw new IllegalArgumentException("a share is above 0 and at most 1, was " + answering);
+            }
             if (!from.isBefore(to)) {
                 throw new IllegalArgumentException("it must end after " + from + ", not at " + to);
             }

@@ -1,7 +1,9 @@
 package io.kinetarch.core.simulation;
 
+import io.kinetarch.core.simulation.Estimate.Ratio;
 import java.util.List;
-import java.util.function.ToDoubleFunction;
+import java.util.function.Function;
+import java.util.function.ToDoubleBiFunction;
 
 /**
  * What became of the chats of a span. A chat counts to the first queue that it waited in, or that would not have it.
@@ -41,35 +43,81 @@ public record Figures(
         Estimate occupancy,
         Estimate meanChatsPerOperator) {
 
-    /**
-     * @param queue as {@link Run#of(int, Count)} takes it
-     * @param present operator-time, and {@code places} chat-place-time, in which chats of it could be held; milliseconds
-     */
-    static Figures of(List<Run> runs, int queue, double present, double places) {
+    /** Figures of a queue, or of all: what each is worked out from. */
+    record Source(List<Run> runs, int queue, double present, double places) {
+        private double of(Run run, Count kind) {
+            return run.of(queue, kind);
+        }
+
+        private Ratio share(Count kind) {
+            return new Ratio(runs, run -> of(run, kind), run -> of(run, Count.ARRIVED));
+        }
+
+        private Ratio meanWait() {
+            return new Ratio(runs, run -> of(run, Count.WAITED) / 1000, run -> of(run, Count.QUEUED));
+        }
+
+        private Ratio held(double over) {
+            return new Ratio(runs, run -> of(run, Count.HELD), _ -> over);
+        }
+    }
+
+    private interface Way {
+        Estimate mean(ToDoubleBiFunction<Source, Run> figure);
+
+        Estimate ratio(Function<Source, Ratio> ratio);
+    }
+
+    static Figures of(Source source) {
+        return by(new Way() {
+            @Override
+            public Estimate mean(ToDoubleBiFunction<Source, Run> figure) {
+                return Estimate.mean(source.runs, run -> figure.applyAsDouble(source, run));
+            }
+
+            @Override
+            public Estimate ratio(Function<Source, Ratio> ratio) {
+                return Estimate.ratio(ratio.apply(source));
+            }
+        });
+    }
+
+    /** By how much one is above another whose runs met the same visitors, one by one. */
+    static Figures difference(Source source, Source other) {
+        return by(new Way() {
+            @Override
+            public Estimate mean(ToDoubleBiFunction<Source, Run> figure) {
+                return Estimate.meanDifference(
+                        source.runs,
+                        other.runs,
+                        run -> figure.applyAsDouble(source, run),
+                        run -> figure.applyAsDouble(other, run));
+            }
+
+            @Override
+            public Estimate ratio(Function<Source, Ratio> ratio) {
+                return Estimate.ratioDifference(ratio.apply(source), ratio.apply(other));
+            }
+        });
+    }
+
+    private static Figures by(Way way) {
         return new Figures(
-                Estimate.mean(runs, of(queue, Count.ARRIVED)),
-                Estimate.mean(runs, of(queue, Count.ANSWERED)),
-                share(runs, queue, Count.IN_TIME),
-                share(runs, queue, Count.GAVE_UP),
-                share(runs, queue, Count.TURNED_AWAY),
-                share(runs, queue, Count.LEFT_MESSAGE),
-                share(runs, queue, Count.CALL_BACK),
-                share(runs, queue, Count.FINISHED_BY_BOT),
-                share(runs, queue, Count.BY_LADDER),
-                share(runs, queue, Count.AT_CLOSING),
-                share(runs, queue, Count.UNFINISHED),
-                Estimate.ratio(runs, run -> run.of(queue, Count.WAITED) / 1000, of(queue, Count.QUEUED)),
-                Estimate.mean(runs, run -> run.median(queue)),
-                Estimate.mean(runs, run -> run.late(queue)),
-                Estimate.ratio(runs, of(queue, Count.HELD), _ -> places),
-                Estimate.ratio(runs, of(queue, Count.HELD), _ -> present));
-    }
-
-    private static ToDoubleFunction<Run> of(int queue, Count kind) {
-        return run -> run.of(queue, kind);
-    }
-
-    private static Estimate share(List<Run> runs, int queue, Count kind) {
-        return Estimate.ratio(runs, of(queue, kind), of(queue, Count.ARRIVED));
+                way.mean((source, run) -> source.of(run, Count.ARRIVED)),
+                way.mean((source, run) -> source.of(run, Count.ANSWERED)),
+                way.ratio(source -> source.share(Count.IN_TIME)),
+                way.ratio(source -> source.share(Count.GAVE_UP)),
+                way.ratio(source -> source.share(Count.TURNED_AWAY)),
+                way.ratio(source -> source.share(Count.LEFT_MESSAGE)),
+                way.ratio(source -> source.share(Count.CALL_BACK)),
+                way.ratio(source -> source.share(Count.FINISHED_BY_BOT)),
+                way.ratio(source -> source.share(Count.BY_LADDER)),
+                way.ratio(source -> source.share(Count.AT_CLOSING)),
+                way.ratio(source -> source.share(Count.UNFINISHED)),
+                way.ratio(Source::meanWait),
+                way.mean((source, run) -> run.median(source.queue)),
+                way.mean((source, run) -> run.late(source.queue)),
+                way.ratio(source -> source.held(source.places)),
+                way.ratio(source -> source.held(source.present)));
     }
 }

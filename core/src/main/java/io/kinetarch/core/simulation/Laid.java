@@ -58,7 +58,7 @@ final class Laid {
     /** The same times how many chats each could hold. */
     final double[] places;
 
-    private final Shifts shifts;
+    private final List<List<Span>> shifts;
 
     Laid(Experiment experiment) {
         this.experiment = experiment;
@@ -106,7 +106,7 @@ final class Laid {
         botTurnMillis = Math.round(1000 * behaviour.bot().secondsPerTurn());
         choosingMillis = Math.round(1000 * behaviour.ways().seconds());
         var spans = plan.operators().stream().map(this::spans).toList();
-        shifts = Shifts.of(spans, start);
+        shifts = spans;
         present = new double[queues + 1];
         places = new double[queues + 1];
         for (int operator = 0; operator < operators; operator++) {
@@ -114,8 +114,13 @@ final class Laid {
         }
     }
 
-    Shifts shifts() {
-        return shifts.again();
+    /** The shifts of a run, with what chance takes from them. */
+    Shifts shifts(long seed) {
+        var ids = experiment.plan().operators();
+        return Shifts.of(
+                shifts,
+                start,
+                operator -> Chance.bits(seed, ids.get(operator).id().value().hashCode()));
     }
 
     /** In which interval an instant lies; negative before the counted span. */
@@ -143,9 +148,9 @@ final class Laid {
                     var last = spans.isEmpty() ? null : spans.getLast();
                     if (last != null && !span.from().isAfter(last.to())) {
                         spans.removeLast();
-                        spans.add(new Span(last.from(), to.isAfter(last.to()) ? to : last.to()));
+                        spans.add(new Span(last.from(), to.isAfter(last.to()) ? to : last.to(), last.answering()));
                     } else {
-                        spans.add(new Span(span.from(), to));
+                        spans.add(new Span(span.from(), to, span.answering()));
                     }
                 });
         return spans;
@@ -176,7 +181,7 @@ final class Laid {
         for (var span : spans) {
             long from = Math.max(countedFrom, span.from().toEpochMilli());
             long to = Math.min(until, span.to().toEpochMilli());
-            millis += Math.max(0, to - from);
+            millis += span.answering() * Math.max(0, to - from);
         }
         int most = 0;
         var compiled = CompiledPlan.of(plan);

@@ -77,7 +77,7 @@ final class Replication implements EffectSink {
         dispatcher = Dispatcher.ofWholeChats(experiment.plan(), this);
         arrivals = new Arrivals(
                 experiment.flows(), Chance.bits(experiment.seed(), replication + 1L), laid.start, laid.until);
-        shifts = laid.shifts();
+        shifts = laid.shifts(Chance.bits(experiment.seed(), -replication - 1L));
         hands = new Hands(operators, laid.slowdown);
         handsTouched = new boolean[operators];
         agenda = new Agenda(chats + 64);
@@ -444,7 +444,8 @@ final class Replication implements EffectSink {
             } else {
                 Visitor visitor = visitors[party - chats];
                 visitor.touched = false;
-                long due = due(visitor);
+                // Whose patience ended while the bot had them leaves as soon as they wait again.
+                long due = Math.max(now, due(visitor));
                 if (due != NEVER || visitor.listed) {
                     agenda.set(party, due);
                     visitor.listed = due != NEVER;

@@ -6,11 +6,15 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.IntToLongFunction;
 
 /** When operators come and go, in order. */
 final class Shifts {
     /** Between two spans that are no farther apart lies a break, as live. */
     private static final Duration LONGEST_BREAK = Duration.ofHours(3);
+
+    /** How long somebody does something else who is paid and does not answer, in the mean; assumed. Milliseconds. */
+    private static final double ELSEWHERE = 20 * 60 * 1000;
 
     /** What happens to an operator. */
     enum Change {
@@ -32,21 +36,23 @@ final class Shifts {
     /**
      * @param spans of each operator, in order and apart from each other
      * @param start of the run: what was before is left out
+     * @param seeds by operator, from which it follows when they do something else
      */
-    static Shifts of(List<List<Span>> spans, long start) {
+    static Shifts of(List<List<Span>> spans, long start, IntToLongFunction seeds) {
         var events = new ArrayList<Event>();
         for (int operator = 0; operator < spans.size(); operator++) {
             var own = spans.get(operator);
             for (int i = 0; i < own.size(); i++) {
+                long from = Math.max(start, own.get(i).from().toEpochMilli());
                 long to = own.get(i).to().toEpochMilli();
                 if (to <= start) {
                     continue;
                 }
-                events.add(new Event(Math.max(start, own.get(i).from().toEpochMilli()), operator, Change.BEGINS));
                 boolean pauses = i + 1 < own.size()
                         && Duration.between(own.get(i).to(), own.get(i + 1).from())
                                         .compareTo(LONGEST_BREAK)
                                 <= 0;
+                add(events, operator, from, to, own.get(i).answering(), seeds.applyAsLong(operator));
                 events.add(new Event(to, operator, pauses ? Change.PAUSES : Change.ENDS));
             }
         }
@@ -54,9 +60,25 @@ final class Shifts {
         return new Shifts(events);
     }
 
-    /** The same from the beginning. */
-    Shifts again() {
-        return new Shifts(events);
+    /** A span, in which somebody answers for a share of the time and does something else now and then. */
+    private static void add(List<Event> events, int operator, long from, long to, double answering, long seed) {
+        if (answering == 1) {
+            events.add(new Event(from, operator, Change.BEGINS));
+            return;
+        }
+        long chance = Chance.bits(seed, from);
+        double answers = ELSEWHERE * answering / (1 - answering);
+        boolean there = Chance.share(chance, 1) < answering;
+        long at = from;
+        for (int place = 2; at < to; place++) {
+            if (there) {
+                events.add(new Event(at, operator, Change.BEGINS));
+            } else if (at > from) {
+                events.add(new Event(at, operator, Change.PAUSES));
+            }
+            at += 1 + Math.round(Chance.gap(chance, place) * (there ? answers : ELSEWHERE));
+            there = !there;
+        }
     }
 
     /** When the next change comes, milliseconds since 1970; {@link Agenda#NEVER} for none. */

@@ -1,5 +1,6 @@
 package io.kinetarch.core.simulation;
 
+import io.kinetarch.core.simulation.Estimate.Ratio;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -85,12 +86,36 @@ public final class Simulation {
 
     /** Of all chats together. */
     public Figures totals() {
-        return Figures.of(runs, laid.queues + 1, laid.present[laid.queues], laid.places[laid.queues]);
+        return Figures.of(all(replications()));
     }
 
     /** Of a queue, by its place in the plan. */
     public Figures queue(int queue) {
-        return Figures.of(runs, queue, laid.present[queue], laid.places[queue]);
+        return Figures.of(source(queue, replications()));
+    }
+
+    /** By how much all chats together fare otherwise than in a simulation that met the same visitors as often. */
+    public Figures difference(Simulation other) {
+        int both = Math.min(replications(), other.replications());
+        return Figures.difference(all(both), other.all(both));
+    }
+
+    /** The same of a queue, by its places in both plans. */
+    public Figures difference(int queue, Simulation other, int otherQueue) {
+        int both = Math.min(replications(), other.replications());
+        return Figures.difference(source(queue, both), other.source(otherQueue, both));
+    }
+
+    private Figures.Source all(int first) {
+        return new Figures.Source(
+                List.copyOf(runs.subList(0, first)),
+                laid.queues + 1,
+                laid.present[laid.queues],
+                laid.places[laid.queues]);
+    }
+
+    private Figures.Source source(int queue, int first) {
+        return new Figures.Source(List.copyOf(runs.subList(0, first)), queue, laid.present[queue], laid.places[queue]);
     }
 
     /**
@@ -114,14 +139,14 @@ public final class Simulation {
                             queue,
                             experiment.countedFrom().plus(experiment.counted().multipliedBy(i)),
                             arrived,
-                            Estimate.ratio(
+                            Estimate.ratio(new Ratio(
                                     runs,
                                     run -> run.of(lane, at, Count.IN_TIME),
-                                    run -> run.of(lane, at, Count.ARRIVED)),
-                            Estimate.ratio(
+                                    run -> run.of(lane, at, Count.ARRIVED))),
+                            Estimate.ratio(new Ratio(
                                     runs,
                                     run -> run.of(lane, at, Count.WAITED) / 1000,
-                                    run -> run.of(lane, at, Count.QUEUED))));
+                                    run -> run.of(lane, at, Count.QUEUED)))));
                 }
             }
         }

@@ -28,11 +28,11 @@ class RuleVolumesTest {
                 SamplePlan.plan(),
                 STARTS,
                 List.of(
-                        new Stream(SITE, "freight", Map.of(), null, new double[] {3, 4}),
-                        new Stream(SITE, "fares", Map.of("en", 0.75, "de", 0.25), null, new double[] {8, 0}),
-                        new Stream(null, "freight", Map.of(), BOOKING, new double[] {1, 1}),
-                        new Stream(new DoorId("gone"), "fares", Map.of(), BOOKING, new double[] {50, 50}),
-                        new Stream(null, null, Map.of(), new QueueId("gone"), new double[] {50, 50})));
+                        new Stream(SITE, "freight", Map.of(), null, new double[] {3, 4}, 0),
+                        new Stream(SITE, "fares", Map.of("en", 0.75, "de", 0.25), null, new double[] {8, 0}, 0),
+                        new Stream(null, "freight", Map.of(), BOOKING, new double[] {1, 1}, 0),
+                        new Stream(new DoorId("gone"), "fares", Map.of(), BOOKING, new double[] {50, 50}, 0),
+                        new Stream(null, null, Map.of(), new QueueId("gone"), new double[] {50, 50}, 0)));
 
         assertThat(routes.keySet())
                 .containsExactlyInAnyOrder(
@@ -55,7 +55,7 @@ class RuleVolumesTest {
     void anotherRuleMovesTheVolumeAndLosesNone() {
         var plan = SamplePlan.plan();
         var moved = SamplePlan.withRules(rule("rest", BOOKING));
-        var streams = List.of(new Stream(SITE, "freight", Map.of(), null, new double[] {3, 4}));
+        var streams = List.of(new Stream(SITE, "freight", Map.of(), null, new double[] {3, 4}, 0));
 
         var before = RuleVolumes.of(plan, STARTS, streams);
         var after = RuleVolumes.of(moved, STARTS, streams);

@@ -69,6 +69,7 @@ public class WeekForecasts {
      * @param measuredUntil the day before which those weeks end
      * @param byOrigin chats expected by queue, door and topic
      * @param finished chats that a bot is to finish by itself, by door and topic; the queue is empty
+     * @param streams the arrivals it follows from
      * @param notes what its reader should know
      */
     public record Forecast(
@@ -79,6 +80,7 @@ public class WeekForecasts {
             LocalDate measuredUntil,
             Map<Origin, double[]> byOrigin,
             Map<Origin, double[]> finished,
+            List<Stream> streams,
             List<String> notes) {
         /** Chats of a queue in each half-hour, those included that a bot is to finish by itself. */
         public double[] beforeBot(QueueId queue) {
@@ -166,6 +168,7 @@ public class WeekForecasts {
                 history.today(),
                 byOrigin,
                 finished,
+                streams,
                 notes(week, history, all, tooFar, sum(beforeBot) - sum(chats)));
     }
 
@@ -199,7 +202,8 @@ public class WeekForecasts {
                         key.topic().isEmpty() ? null : key.topic(),
                         learnt.languages.getOrDefault(key, Map.of()),
                         key.queueId().isEmpty() ? null : new QueueId(key.queueId()),
-                        Arrays.copyOfRange(expectation.with(all.of(key)), between, between + slots))));
+                        Arrays.copyOfRange(expectation.with(all.of(key)), between, between + slots),
+                        expectation.together())));
         return streams;
     }
 

@@ -52,6 +52,8 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/ticket-addresses",
                         "/api/v1/plans/*/alarms/**",
                         "/api/v1/plans/*/rehearsals/**",
+                        // known better each time
+                        "/api/v1/plans/*/simulated",
                         // they go on learning, and hear live chats
                         "/api/v1/plans/*/bots/**",
                         "/api/v1/plans/*/doors/pauses",

@@ -99,13 +99,17 @@ record SimulatedDocument(
                         .mapToObj(i -> new QueueDocument(
                                 plan.queues().get(i).id().value(), FiguresDocument.of(simulation.queue(i))))
                         .toList(),
-                simulation.intervals().stream()
-                        .map(interval -> new IntervalDocument(
-                                plan.queues().get(interval.queue()).id().value(),
-                                interval.at(),
-                                EstimateDocument.of(interval.arrived()),
-                                EstimateDocument.of(interval.answeredInTime()),
-                                EstimateDocument.of(interval.meanWaitSeconds())))
-                        .toList());
+                intervals(plan, simulation));
+    }
+
+    static List<IntervalDocument> intervals(Plan plan, Simulation simulation) {
+        return simulation.intervals().stream()
+                .map(interval -> new IntervalDocument(
+                        plan.queues().get(interval.queue()).id().value(),
+                        interval.at(),
+                        EstimateDocument.of(interval.arrived()),
+                        EstimateDocument.of(interval.answeredInTime()),
+                        EstimateDocument.of(interval.meanWaitSeconds())))
+                .toList();
     }
 }

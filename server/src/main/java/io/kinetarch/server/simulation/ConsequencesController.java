@@ -1,0 +1,26 @@
+package io.kinetarch.server.simulation;
+
+import java.time.LocalDate;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What draft and live plan do in a week to come. */
+@RestController
+@RequestMapping("/api/v1/plans/{plan}/simulated")
+class ConsequencesController {
+    private final SimulatedWeeks weeks;
+
+    ConsequencesController(SimulatedWeeks weeks) {
+        this.weeks = weeks;
+    }
+
+    /** As far as it is known by now; asked again, it is known better, until it has ended. */
+    @GetMapping
+    ConsequencesDocument simulated(@PathVariable String plan, @RequestParam LocalDate monday)
+            throws InterruptedException {
+        return ConsequencesDocument.of(weeks.of(plan, monday), monday);
+    }
+}

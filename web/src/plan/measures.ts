@@ -1,0 +1,43 @@
+import type { ChatOutcomes, Uncertain } from '../api/model';
+import { formatSeconds, formatShare } from '../time/time';
+
+/** A figure of simulated chats. */
+export interface Measure {
+  name: string;
+  of: (figures: ChatOutcomes) => Uncertain;
+  show: (value: number) => string;
+  /** Null where neither is better. */
+  lessIsBetter: boolean | null;
+}
+
+const count = (value: number) => value.toFixed(0);
+const chats = (value: number) => value.toFixed(2);
+
+export const MEASURES: Measure[] = [
+  { name: 'Chats', of: (f) => f.arrived, show: count, lessIsBetter: null },
+  { name: 'Answered in time', of: (f) => f.answeredInTime, show: (v) => formatShare(v), lessIsBetter: false },
+  { name: 'Gave up waiting', of: (f) => f.gaveUp, show: (v) => formatShare(v), lessIsBetter: true },
+  { name: 'Median wait', of: (f) => f.medianWaitSeconds, show: formatSeconds, lessIsBetter: true },
+  { name: '95 of 100 wait at most', of: (f) => f.wait95Seconds, show: formatSeconds, lessIsBetter: true },
+  { name: 'Mean wait', of: (f) => f.meanWaitSeconds, show: formatSeconds, lessIsBetter: true },
+  { name: 'Finished by the bot', of: (f) => f.finishedByBot, show: (v) => formatShare(v), lessIsBetter: null },
+  { name: 'Left a message', of: (f) => f.leftMessage, show: (v) => formatShare(v), lessIsBetter: null },
+  { name: 'Asked for a call back', of: (f) => f.askedCallBack, show: (v) => formatShare(v), lessIsBetter: null },
+  { name: 'Turned away', of: (f) => f.turnedAway, show: (v) => formatShare(v), lessIsBetter: true },
+  { name: 'Ended by a rung', of: (f) => f.endedByLadder, show: (v) => formatShare(v), lessIsBetter: true },
+  { name: 'Ended at closing', of: (f) => f.endedAtClosing, show: (v) => formatShare(v), lessIsBetter: true },
+  { name: 'Places in use', of: (f) => f.occupancy, show: (v) => formatShare(v), lessIsBetter: null },
+  { name: 'Chats an operator holds', of: (f) => f.meanChatsPerOperator, show: chats, lessIsBetter: null },
+];
+
+/** What a change is to its reader. */
+export type Verdict = 'none' | 'unsure' | 'better' | 'worse' | 'other';
+
+/** What a difference says: nothing where chance may have made it, or where it is too small to be shown. */
+export function verdict(measure: Measure, difference: Uncertain): Verdict {
+  const { mean, halfWidth95 } = difference;
+  if (mean == null || measure.show(Math.abs(mean)) === measure.show(0)) return 'none';
+  if (halfWidth95 == null || Math.abs(mean) <= halfWidth95) return 'unsure';
+  if (measure.lessIsBetter === null) return 'other';
+  return mean < 0 === measure.lessIsBetter ? 'better' : 'worse';
+}
