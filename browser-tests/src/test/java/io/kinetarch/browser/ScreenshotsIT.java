@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
@@ -20,6 +21,9 @@ import org.junit.jupiter.api.Test;
  */
 @Tag("pictures")
 class ScreenshotsIT {
+    /** What an edit does is known as surely as it will be. */
+    private static final Pattern SIMULATED = Pattern.compile("^by \\d+ simulated weeks$");
+
     private static final double UNTIL_FOUND = 240_000;
     private static final Path FOLDER = Path.of("target", "screenshots");
 
@@ -79,6 +83,8 @@ class ScreenshotsIT {
                     .filter(new Locator.FilterOptions().setHasText("7. Groups of ten"))
                     .press("Alt+ArrowUp");
             assertThat(page.getByText("6. Groups of ten")).isVisible();
+            show(page, "/consequences?" + saturday, "chats that come");
+            take(page, "consequences");
             show(page, "/revisions?" + saturday, "Who changed what");
             assertThat(page.getByLabel("Changes")).containsText("moved before");
             take(page, "revisions");
@@ -103,7 +109,7 @@ class ScreenshotsIT {
     private static void show(Page page, String path, String text) {
         page.navigate(path);
         assertThat(page.getByText(text).or(page.getByLabel(text)).first()).isVisible();
-        page.getByLabel("Consequences").getByText("Operator-hours short").waitFor();
+        page.getByLabel("Consequences").getByText(SIMULATED).waitFor();
     }
 
     private static void edit(Page page, Journey journey, String path, String field, String value) {

@@ -1,0 +1,125 @@
+import { cleanup, screen, within } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { ChatOutcomes, Simulated, Uncertain, Week } from '../api/model';
+import { MEASURES, verdict } from '../plan/measures';
+import { ConsequencesLine } from '../shell/ConsequencesLine';
+import { samplePlan } from '../testing/samplePlan';
+import { renderInWorkplace } from '../testing/workplace';
+import { ConsequencesView } from './ConsequencesView';
+import { fates, worst } from './fates';
+
+afterEach(cleanup);
+
+const nothing: Uncertain = { mean: 0, halfWidth95: 0 };
+const NAMES = [
+  'arrived',
+  'answered',
+  'answeredInTime',
+  'gaveUp',
+  'turnedAway',
+  'leftMessage',
+  'askedCallBack',
+  'finishedByBot',
+  'endedByLadder',
+  'endedAtClosing',
+  'unfinished',
+  'meanWaitSeconds',
+  'medianWaitSeconds',
+  'wait95Seconds',
+  'occupancy',
+  'meanChatsPerOperator',
+] as const;
+
+function outcomes(some: Partial<ChatOutcomes>): ChatOutcomes {
+  return { ...(Object.fromEntries(NAMES.map((name) => [name, nothing])) as unknown as ChatOutcomes), ...some };
+}
+
+const startsAt = ['2026-12-07T09:00:00Z', '2026-12-07T09:30:00Z'];
+const interval = (at: string, arrived: number, inTime: number, queue = 'fares') => ({
+  queue,
+  at,
+  arrived: { mean: arrived, halfWidth95: 1 },
+  answeredInTime: { mean: inTime, halfWidth95: 0.1 },
+  meanWaitSeconds: { mean: 10, halfWidth95: 1 },
+});
+const draft = outcomes({ arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.7, halfWidth95: 0.01 } });
+const live = outcomes({ arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.8, halfWidth95: 0.01 } });
+const difference = outcomes({
+  answeredInTime: { mean: -0.1, halfWidth95: 0.02 },
+  gaveUp: { mean: 0.01, halfWidth95: 0.03 },
+});
+const simulated: Simulated = {
+  monday: '2026-12-07',
+  replications: 20,
+  ended: true,
+  failure: null,
+  notes: ['Offers are taken after 5 s.'],
+  sides: {
+    draft,
+    live,
+    difference,
+    same: false,
+    queues: [{ queue: 'fares', name: 'Fares', draft, live, difference }],
+    draftIntervals: [interval('2026-12-07T09:00:00Z', 10, 0.9), interval('2026-12-07T09:30:00Z', 30, 0.6)],
+    liveIntervals: [interval('2026-12-07T09:30:00Z', 30, 0.8)],
+  },
+};
+const week = {
+  monday: '2026-12-07',
+  timeZone: 'Europe/Dublin',
+  startsAt,
+  open: [true, true],
+  shortOf: [2, 3],
+  queues: [{ id: 'fares', name: 'Fares', open: [true, true] }],
+} as unknown as Week;
+
+describe('a difference', () => {
+  const inTime = MEASURES.find((measure) => measure.name === 'Answered in time');
+  const chats = MEASURES.find((measure) => measure.name === 'Chats');
+
+  it('is told as certain only where chance is ruled out', () => {
+    expect(inTime && verdict(inTime, { mean: -0.1, halfWidth95: 0.02 })).toBe('worse');
+    expect(inTime && verdict(inTime, { mean: 0.1, halfWidth95: 0.02 })).toBe('better');
+    expect(inTime && verdict(inTime, { mean: 0.1, halfWidth95: 0.2 })).toBe('unsure');
+    expect(inTime && verdict(inTime, { mean: 0.1, halfWidth95: null })).toBe('unsure');
+    expect(inTime && verdict(inTime, { mean: 0.0001, halfWidth95: 0 })).toBe('none');
+    expect(chats && verdict(chats, { mean: 5, halfWidth95: 1 })).toBe('other');
+  });
+});
+
+describe('what becomes of chats by half-hour', () => {
+  it('is summed over queues, and found for one', () => {
+    const intervals = [...(simulated.sides?.draftIntervals ?? []), interval('2026-12-07T09:00:00Z', 4, 0.5, 'cargo')];
+    expect(fates(intervals, startsAt, '').arrived).toEqual([14, 30]);
+    expect(fates(intervals, startsAt, 'cargo').late).toEqual([2, 0]);
+    expect(worst(fates(intervals, startsAt, ''))).toBe(1);
+    expect(worst({ arrived: [3], late: [0] })).toBe(-1);
+  });
+});
+
+describe('the consequences of a draft', () => {
+  it('stand at the foot beside those of the live plan', async () => {
+    renderInWorkplace(<ConsequencesLine />, samplePlan(), { simulated }, { week });
+    const foot = await screen.findByLabelText('Consequences');
+    await within(foot).findByText('70.0 %');
+    expect(foot.textContent).toContain('▾ 10.0 % worse');
+    expect(foot.textContent).toContain('≈▴ 1.0 % not certain');
+    expect(foot.textContent).toContain('by 20 simulated weeks');
+  });
+
+  it('say why there are none', async () => {
+    const failed = { ...simulated, replications: 0, sides: null, failure: 'It was broken off.' };
+    renderInWorkplace(<ConsequencesLine />, samplePlan(), { simulated: failed }, { week });
+    await screen.findByText('It was broken off.');
+  });
+
+  it('are drawn by half-hour, with both sides in a table', async () => {
+    renderInWorkplace(<ConsequencesView />, samplePlan(), { simulated }, { week });
+    await screen.findByRole('button', { name: 'Mon 7 Dec, 09:30' });
+    const row = screen.getByRole('row', { name: /Answered in time/ });
+    expect(row.textContent).toBe('Answered in time70.0 % ± 1.0 %80.0 %▾ 10.0 % worse');
+    expect(screen.getByText('Mon 7 Dec, 09:30: 30.0 chats, 12.0 not answered in time; 6.0 by the live plan')).toBeTruthy();
+    expect(screen.queryByRole('row', { name: /Turned away/ })).toBeNull();
+    expect(screen.getByText('Offers are taken after 5 s.')).toBeTruthy();
+  });
+});
