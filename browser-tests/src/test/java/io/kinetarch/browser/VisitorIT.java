@@ -85,7 +85,6 @@ class VisitorIT {
                             AriaRole.LINK, new Page.GetByRoleOptions().setName("https://tarnwick-sound.example/fares")))
                     .isVisible();
             page.setViewportSize(390, 780);
-            ScreenshotsIT.take(page, "visitor-phone");
             Ferry.press(ana.page(), "End the chat");
 
             var printed = page.waitForPopup(() -> Ferry.press(page, "Print it"));
