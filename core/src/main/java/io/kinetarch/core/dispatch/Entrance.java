@@ -15,6 +15,7 @@ import io.kinetarch.core.plan.WhenClosed;
 import io.kinetarch.core.routing.ChatNeeds;
 import java.time.Instant;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -25,6 +26,15 @@ import org.jspecify.annotations.Nullable;
 /** How a chat comes to the bot, to a queue, or to nobody: doors, questions, rules, limits. */
 final class Entrance {
     private final Floor floor;
+
+    /**
+     * Chats that ask for the same by their rule, language and topic; those in languages that nobody speaks are not kept.
+     *
+     * @param holders whether whoever holds the skill may take them
+     */
+    private record Kind(int rule, String language, @Nullable SkillId skill, boolean holders) {}
+
+    private final Map<Kind, Ask> asks = new HashMap<>();
 
     /** What was asked for last: those who come one after the other are often alike. */
     private @Nullable Visit lastVisit;
@@ -284,11 +294,8 @@ final class Entrance {
         if (skill == null && visit == lastVisit && rule == lastRule && lastAsk != null) {
             return lastAsk;
         }
-        boolean kept = skill == null && floor.compiled.isSpoken(visit.primaryLanguage());
-        var known = kept ? floor.ruleAsks.get(rule).get(visit.primaryLanguage()) : null;
-        var ask = known != null ? known : floor.matching.ask(needs(visit, rule, skill), Loosened.NOTHING);
-        if (kept) {
-            floor.ruleAsks.get(rule).put(visit.primaryLanguage(), ask);
+        var ask = ask(visit, new Kind(rule, visit.primaryLanguage(), skill, false));
+        if (skill == null && floor.compiled.isSpoken(visit.primaryLanguage())) {
             lastVisit = visit;
             lastRule = rule;
             lastAsk = ask;
@@ -298,7 +305,22 @@ final class Entrance {
 
     /** The same, of whoever holds the skill, a member of the queue or not. */
     private Ask askOfHolders(Visit visit, int rule, SkillId skill) {
-        return floor.matching.ask(needs(visit, rule, skill), Loosened.toHolders(skill));
+        return ask(visit, new Kind(rule, visit.primaryLanguage(), skill, true));
+    }
+
+    private Ask ask(Visit visit, Kind kind) {
+        var known = asks.get(kind);
+        if (known != null) {
+            return known;
+        }
+        var skill = kind.skill();
+        var ask = floor.matching.ask(
+                needs(visit, kind.rule(), skill),
+                skill != null && kind.holders() ? Loosened.toHolders(skill) : Loosened.NOTHING);
+        if (floor.compiled.isSpoken(kind.language())) {
+            asks.put(kind, ask);
+        }
+        return ask;
     }
 
     private ChatNeeds needs(Visit visit, int rule, @Nullable SkillId skill) {

@@ -59,7 +59,6 @@ final class Floor {
 
     final Timeouts timeouts;
     final boolean byTarget;
-    final List<Map<String, Ask>> ruleAsks = new ArrayList<>();
 
     final List<Chat> slots = new ArrayList<>();
     final List<Chat> free = new ArrayList<>();
@@ -90,7 +89,6 @@ final class Floor {
         routing = new Routing(plan);
         timeouts = plan.settings().timeouts();
         byTarget = plan.settings().nextChat() == NextChatFrom.TARGET;
-        plan.rules().forEach(_ -> ruleAsks.add(new HashMap<>()));
     }
 
     Lane lane(Queue queue) {

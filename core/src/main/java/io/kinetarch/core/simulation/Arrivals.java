@@ -100,10 +100,6 @@ final class Arrivals {
         return agenda.first();
     }
 
-    Flow of(int flow) {
-        return flows.get(flow);
-    }
-
     /** The next has come: the seed of all that chance decides about them. */
     long take() {
         int flow = agenda.first();

@@ -44,11 +44,6 @@ public record Experiment(
         presence = presence == null ? null : Map.copyOf(presence);
     }
 
-    /** The same visitors meet another plan. */
-    public Experiment with(Plan other) {
-        return new Experiment(other, from, until, warmUp, counted, flows, behaviour, presence, seed);
-    }
-
     /**
      * A span of time in which somebody is there.
      *

@@ -18,7 +18,7 @@ import java.util.function.ToDoubleBiFunction;
  * @param finishedByBot needed nobody
  * @param endedByLadder ended by a rung
  * @param endedAtClosing ended when their hours did
- * @param unfinished still waited for nobody a week after the last came
+ * @param unfinished not over a week after the last came
  * @param meanWaitSeconds over all that entered a queue, those who gave up included
  * @param medianWaitSeconds what half of those waited at most
  * @param wait95Seconds what 95 of 100 of those waited at most

@@ -24,10 +24,6 @@ final class Hands {
         since = new long[operators];
     }
 
-    int count(int operator) {
-        return count[operator];
-    }
-
     void take(int operator, Visitor visitor, int queue, long now) {
         goOn(operator, now);
         int k = count[operator]++;

@@ -81,7 +81,7 @@ final class Replication implements EffectSink {
         hands = new Hands(operators, laid.slowdown);
         handsTouched = new boolean[operators];
         agenda = new Agenda(chats + 64);
-        tally = new Tally(laid.queues, laid.intervals, experiment.flows().size());
+        tally = new Tally(laid.queues, laid.intervals);
     }
 
     /**
@@ -377,7 +377,7 @@ final class Replication implements EffectSink {
             return;
         }
         int lane = visitor.queue;
-        tally.at(lane, visitor.interval, visitor.flow);
+        tally.at(lane, visitor.interval);
         tally.add(Count.ARRIVED, 1);
         if (visitor.queued != NEVER) {
             long wait = visitor.waited == NEVER ? now - visitor.queued : visitor.waited;
@@ -398,7 +398,7 @@ final class Replication implements EffectSink {
         long from = Math.max(visitor.held, laid.countedFrom);
         long to = Math.min(now, laid.until);
         if (from < to) {
-            tally.at(visitor.heldIn, Math.max(0, visitor.heldFrom), visitor.flow);
+            tally.at(visitor.heldIn, Math.max(0, visitor.heldFrom));
             tally.add(Count.HELD, to - from);
         }
     }

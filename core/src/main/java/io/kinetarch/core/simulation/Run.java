@@ -10,11 +10,10 @@ final class Run {
 
     final int queues;
     final int intervals;
-    /** By queue, interval and kind; as floats, since many runs are kept. */
+    /** By queue, interval and the first kinds; as floats, since many runs are kept. */
     private final float[] cells;
 
     private final double[][] totals;
-    private final double[][] flows;
     private final double[] medians;
     private final double[] lates;
 
@@ -22,24 +21,20 @@ final class Run {
         this.chats = chats;
         queues = tally.queues;
         intervals = tally.intervals;
-        cells = new float[(queues + 1) * intervals * Count.KINDS];
+        cells = new float[(queues + 1) * intervals * Count.BY_INTERVAL];
         // one more for the sum over all queues
         totals = new double[queues + 2][Count.KINDS];
-        flows = new double[tally.flowCount][Count.KINDS];
         int at = 0;
         for (int queue = 0; queue <= queues; queue++) {
             for (int interval = 0; interval < intervals; interval++) {
                 for (int kind = 0; kind < Count.KINDS; kind++) {
                     double amount = tally.of(queue, interval, kind);
-                    cells[at++] = (float) amount;
+                    if (kind < Count.BY_INTERVAL) {
+                        cells[at++] = (float) amount;
+                    }
                     totals[queue][kind] += amount;
                     totals[queues + 1][kind] += amount;
                 }
-            }
-        }
-        for (int flow = 0; flow < flows.length; flow++) {
-            for (int kind = 0; kind < Count.KINDS; kind++) {
-                flows[flow][kind] = tally.ofFlow(flow, kind);
             }
         }
         medians = new double[queues + 2];
@@ -59,12 +54,9 @@ final class Run {
         return totals[queue][kind.place];
     }
 
+    /** Of those who came in an interval; of the first kinds only. */
     double of(int queue, int interval, Count kind) {
-        return cells[(queue * intervals + interval) * Count.KINDS + kind.place];
-    }
-
-    double ofFlow(int flow, Count kind) {
-        return flows[flow][kind.place];
+        return cells[(queue * intervals + interval) * Count.BY_INTERVAL + kind.place];
     }
 
     /** The wait that half of those who entered a queue had at most; not a number where nobody did. Seconds. */

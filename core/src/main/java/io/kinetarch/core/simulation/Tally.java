@@ -5,7 +5,7 @@ import org.HdrHistogram.Histogram;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What a run counted: by queue and interval of arrival, by flow, and how long people waited. The queue of a chat is the first that it
+ * What a run counted: by queue and interval of arrival, and how long people waited. The queue of a chat is the first that it
  * waited in, or that would not have it; chats that came to none are counted beyond the last.
  */
 final class Tally {
@@ -16,31 +16,24 @@ final class Tally {
     /** By queue, interval and kind. */
     private final double[] cells;
 
-    final int flowCount;
-    private final double[] flows;
     private int cell;
-    private int ofFlow;
     private final @Nullable Histogram[] waits;
 
-    Tally(int queues, int intervals, int flows) {
+    Tally(int queues, int intervals) {
         this.queues = queues;
         this.intervals = intervals;
         cells = new double[(queues + 1) * intervals * Count.KINDS];
-        flowCount = flows;
-        this.flows = new double[flows * Count.KINDS];
         waits = new Histogram[queues];
     }
 
-    /** What is added next is of a queue (negative: of none), an interval and a flow. */
-    void at(int queue, int interval, int flow) {
+    /** What is added next is of a queue (negative: of none) and an interval. */
+    void at(int queue, int interval) {
         int lane = queue < 0 ? queues : queue;
         cell = (lane * intervals + interval) * Count.KINDS;
-        ofFlow = flow * Count.KINDS;
     }
 
     void add(Count kind, long amount) {
         cells[cell + kind.place] += (double) amount;
-        flows[ofFlow + kind.place] += (double) amount;
     }
 
     /** A chat that entered a queue waited so long, answered or not. */
@@ -74,10 +67,6 @@ final class Tally {
 
     double of(int queue, int interval, int kind) {
         return cells[(queue * intervals + interval) * Count.KINDS + kind];
-    }
-
-    double ofFlow(int flow, int kind) {
-        return flows[flow * Count.KINDS + kind];
     }
 
     /** How long so many per cent of all waited at most who entered a queue; not a number where nobody did. Seconds. */

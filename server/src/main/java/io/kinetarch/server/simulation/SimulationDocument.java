@@ -39,9 +39,9 @@ record SimulationDocument(
         int replications,
         long seed) {
     private static final int MOST_REPLICATIONS = 1_000;
-    private static final Duration LONGEST = Duration.ofDays(400);
+    private static final Duration LONGEST = Duration.ofDays(3_700);
     private static final double MOST_CHATS = 50e6;
-    private static final double MOST_CELLS = 20e6;
+    private static final double MOST_CELLS = 10e6;
     private static final Duration HALF_HOUR = Duration.ofMinutes(30);
 
     /**
