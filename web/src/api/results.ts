@@ -36,10 +36,10 @@ export function useConsequences(plan: string, monday: string | undefined) {
 }
 
 /** Draft and live plan by simulation: asked again until it is known well enough. Until an edit is answered, what was before stays. */
-export function useSimulated(plan: string, monday: string) {
+export function useSimulated(plan: string, monday: string, detailed = false) {
   return useQuery({
-    queryKey: [plan, 'simulated', monday],
-    queryFn: () => call<Simulated>('GET', `/plans/${plan}/simulated?monday=${monday}`),
+    queryKey: [plan, 'simulated', monday, detailed],
+    queryFn: () => call<Simulated>('GET', `/plans/${plan}/simulated?monday=${monday}&detailed=${detailed}`),
     placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });

@@ -21,7 +21,7 @@ export function ConsequencesView() {
   const { draft, week, slot } = useWorkplace();
   const { pick } = usePlace();
   const [params, setParams] = useSearchParams();
-  const { data, error } = useSimulated(draft.id, week.monday);
+  const { data, error } = useSimulated(draft.id, week.monday, true);
   const queue = params.get('queue') ?? ALL;
   const sides = data?.sides;
   const ofQueue = sides?.queues.find((one) => one.queue === queue);

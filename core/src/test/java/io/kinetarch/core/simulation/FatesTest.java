@@ -140,15 +140,7 @@ class FatesTest {
         var door = plan.doors().getFirst();
         var bot = door.with(DoorOpens.BY_HOURS, new FirstToAnswer(FirstToAnswer.Side.BOT, FirstToAnswer.Side.PEOPLE));
         var about = new Arrival(
-                door.id(),
-                null,
-                "en",
-                Map.of(),
-                Instant.EPOCH,
-                VisitorKind.NEW,
-                Map.of(),
-                "fares",
-                Map.of());
+                door.id(), null, "en", Map.of(), Instant.EPOCH, VisitorKind.NEW, Map.of(), "fares", Map.of());
         return new Experiment(
                 plan.edited(List.of(new PlanEdit.Put(bot))),
                 experiment.from(),

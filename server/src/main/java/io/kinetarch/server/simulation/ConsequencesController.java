@@ -17,10 +17,17 @@ class ConsequencesController {
         this.weeks = weeks;
     }
 
-    /** As far as it is known by now; asked again, it is known better, until it has ended. */
+    /**
+     * As far as it is known by now; asked again, it is known better, until it has ended.
+     *
+     * @param detailed with each half-hour
+     */
     @GetMapping
-    ConsequencesDocument simulated(@PathVariable String plan, @RequestParam LocalDate monday)
+    ConsequencesDocument simulated(
+            @PathVariable String plan,
+            @RequestParam LocalDate monday,
+            @RequestParam(defaultValue = "false") boolean detailed)
             throws InterruptedException {
-        return ConsequencesDocument.of(weeks.of(plan, monday), monday);
+        return ConsequencesDocument.of(weeks.of(plan, monday), monday, detailed);
     }
 }

@@ -33,6 +33,8 @@ record ConsequencesDocument(
      * @param live null where the plan has not gone live
      * @param difference draft less live, run by run; null where there is no live plan
      * @param same whether nothing in the draft differs from the live plan
+     * @param draftIntervals by queue and half-hour, where asked for
+     * @param liveIntervals the same of the live plan; none where nothing differs
      */
     record Sides(
             FiguresDocument draft,
@@ -64,6 +66,11 @@ record ConsequencesDocument(
                     queues,
                     SimulatedDocument.intervals(draft, first),
                     live == null || second == null ? List.of() : SimulatedDocument.intervals(live, second));
+        }
+
+        /** The same without its half-hours, of which there are thousands. */
+        Sides inAll() {
+            return new Sides(draft, live, difference, same, queues, List.of(), List.of());
         }
 
         private static int place(Plan plan, QueueId id) {
@@ -98,17 +105,22 @@ record ConsequencesDocument(
             @Nullable FiguresDocument live,
             @Nullable FiguresDocument difference) {}
 
-    static ConsequencesDocument of(SimulatedWeeks.Comparison comparison, LocalDate monday) {
+    /**
+     * As far as it is known by now.
+     *
+     * @param detailed with each half-hour
+     */
+    static ConsequencesDocument of(SimulatedWeeks.Comparison comparison, LocalDate monday, boolean detailed) {
         // Asked before the result is: what ends later is told at the next request.
         boolean ended = comparison.hasEnded();
         return comparison
                 .result()
                 .map(result -> new ConsequencesDocument(
-                        result.week().monday(),
+                        monday,
                         result.replications(),
                         ended,
                         comparison.failure().orElse(null),
-                        result.sides(),
+                        detailed ? result.sides() : result.sides().inAll(),
                         result.notes()))
                 .orElseGet(() -> new ConsequencesDocument(
                         monday, 0, ended, comparison.failure().orElse(null), null, List.of()));

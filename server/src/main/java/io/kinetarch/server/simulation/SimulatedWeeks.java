@@ -34,14 +34,16 @@ class SimulatedWeeks implements DisposableBean {
     /** How many runs there are after each step. */
     private static final List<Integer> STEPS = List.of(3, 10, 20, 40);
 
+    private static final String OVERTAKEN = "An edit has overtaken it.";
+
     /** Sure enough: the share of chats answered in time is known so closely, and so is what an edit does to it. */
     private static final double CLOSE = 0.005;
 
     /** Fewer runs may seem to agree by chance. */
     private static final int LEAST = 10;
 
-    private static final int MOST_KEPT = 64;
-    private static final int MOST_LIVES = 8;
+    private static final int MOST_KEPT = 12;
+    private static final int MOST_LIVES = 4;
     private static final Duration FIRST = Duration.ofMillis(400);
 
     private final Plans plans;
@@ -114,18 +116,8 @@ class SimulatedWeeks implements DisposableBean {
         }
     }
 
-    /**
-     * What so many runs say.
-     *
-     * @param live null where the plan has not gone live
-     */
-    record Result(
-            State draft,
-            @Nullable State live,
-            WeekOfHalfHours week,
-            int replications,
-            ConsequencesDocument.Sides sides,
-            List<String> notes) {}
+    /** What so many runs say. */
+    record Result(int replications, ConsequencesDocument.Sides sides, List<String> notes) {}
 
     /** What is known of a week by now; if nothing is, it is waited for a little. */
     Comparison of(String planId, LocalDate monday) throws InterruptedException {
@@ -168,7 +160,7 @@ class SimulatedWeeks implements DisposableBean {
             for (int upTo : STEPS) {
                 first.run(upTo - first.replications());
                 var sides = sides(draft, first, live.map(State::plan).orElse(null), second, upTo);
-                comparison.now(new Result(draft, live.orElse(null), week, upTo, sides, asked.notes()));
+                comparison.now(new Result(upTo, sides, asked.notes()));
                 if (upTo >= LEAST && sides.isCloserThan(CLOSE)) {
                     break;
                 }
@@ -176,11 +168,15 @@ class SimulatedWeeks implements DisposableBean {
             kept.put(key, comparison);
             comparison.end(null);
         } catch (InterruptedException overtaken) {
-            comparison.end("An edit has overtaken it.");
+            comparison.end(OVERTAKEN);
         } catch (Simulation.TooManyOpen many) {
             kept.put(key, comparison);
             comparison.end("It was broken off: " + many.getMessage() + " at " + many.at() + ".");
         } catch (RuntimeException failed) {
+            if (isOvertaken(key, comparison)) {
+                comparison.end(OVERTAKEN);
+                return;
+            }
             LOG.error(
                     "The week {} of plan {} could not be simulated",
                     key.subject().monday(),
@@ -191,6 +187,12 @@ class SimulatedWeeks implements DisposableBean {
         } finally {
             running.computeIfPresent(key.subject(), (_, work) -> work.comparison() == comparison ? null : work);
         }
+    }
+
+    /** Whether something newer is wanted, for which this was interrupted wherever it was. */
+    private boolean isOvertaken(Key key, Comparison comparison) {
+        var work = running.get(key.subject());
+        return work != null && work.comparison() != comparison;
     }
 
     private static ConsequencesDocument.Sides sides(
