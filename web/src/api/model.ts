@@ -63,7 +63,6 @@ export type AtOnceWay = AtOnce['ways'][number];
 export type AtOnceWish = Schemas['AtOnceWish'];
 export type Passage = Schemas['Passage'];
 export type QueuePlace = Schemas['QueuePlace'];
-export type Consequences = Schemas['Consequences'];
 export type Figures = Schemas['Figures'];
 export type Simulated = Schemas['ConsequencesDocument'];
 export type SimulatedSides = Schemas['Sides'];

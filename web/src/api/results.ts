@@ -1,7 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
 import type {
-  Consequences,
   Passage,
   Price,
   QueueGroup,
@@ -23,14 +22,6 @@ export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
     queryKey: [plan, 'week', monday],
     queryFn: () => call<Week>('GET', `/plans/${plan}/week${monday ? `?monday=${monday}` : ''}`),
-    placeholderData: keepPreviousData,
-  });
-}
-
-export function useConsequences(plan: string, monday: string | undefined) {
-  return useQuery({
-    queryKey: [plan, 'consequences', monday],
-    queryFn: () => call<Consequences>('GET', `/plans/${plan}/consequences${monday ? `?monday=${monday}` : ''}`),
     placeholderData: keepPreviousData,
   });
 }

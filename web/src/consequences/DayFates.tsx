@@ -1,10 +1,10 @@
+import { StripHours } from '../plan/StripHours';
 import type { DayRange } from '../time/days';
-import { formatDay, formatMoment, formatTime } from '../time/time';
+import { formatDay, formatMoment } from '../time/time';
 import type { Fates } from './fates';
 
 const WIDTH = 960;
 const HEIGHT = 60;
-const EVERY_THREE_HOURS = 6;
 
 interface Props {
   day: DayRange;
@@ -59,13 +59,7 @@ export function DayFates({ day, draft, live, most, startsAt, open, timeZone, pic
           />
         )}
       </svg>
-      <div className="strip-hours" aria-hidden="true">
-        {slots
-          .filter((_, i) => i % EVERY_THREE_HOURS === 0)
-          .map((slot) => (
-            <span key={slot}>{formatTime(startsAt[slot] ?? '', timeZone)}</span>
-          ))}
-      </div>
+      <StripHours slots={slots} startsAt={startsAt} timeZone={timeZone} />
     </div>
   );
 }

@@ -1,11 +1,11 @@
+import { StripHours } from '../plan/StripHours';
 import type { DayRange } from '../time/days';
-import { COVERED, formatDay, formatMoment, formatPeople, formatTime } from '../time/time';
+import { COVERED, formatDay, formatMoment, formatPeople } from '../time/time';
 import { deepest, type Series } from './series';
 
 const WIDTH = 960;
 const HEIGHT = 66;
 const TOP = 12;
-const EVERY_THREE_HOURS = 6;
 
 interface Props {
   day: DayRange;
@@ -81,13 +81,7 @@ export function DayStrip({ day, series, ifSo, most, startsAt, timeZone, picked, 
           </span>
         ))}
       </div>
-      <div className="strip-hours" aria-hidden="true">
-        {slots
-          .filter((_, i) => i % EVERY_THREE_HOURS === 0)
-          .map((slot) => (
-            <span key={slot}>{formatTime(startsAt[slot] ?? '', timeZone)}</span>
-          ))}
-      </div>
+      <StripHours slots={slots} startsAt={startsAt} timeZone={timeZone} />
     </div>
   );
 }
