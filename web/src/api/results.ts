@@ -1,6 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
 import type {
+  Causes,
+  Foretold,
   Passage,
   Price,
   QueueGroup,
@@ -33,6 +35,26 @@ export function useSimulated(plan: string, monday: string, detailed = false) {
     queryFn: () => call<Simulated>('GET', `/plans/${plan}/simulated?monday=${monday}&detailed=${detailed}`),
     placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
+  });
+}
+
+/** What each edit of the draft does by itself, asked for like the week itself. */
+export function useCauses(plan: string, monday: string, enabled: boolean) {
+  return useQuery({
+    queryKey: [plan, 'simulated', monday, 'causes'],
+    queryFn: () => call<Causes>('GET', `/plans/${plan}/simulated/causes?monday=${monday}`),
+    enabled,
+    refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
+  });
+}
+
+/** What was foretold of a revision, and what came. */
+export function useForetold(plan: string, revision: number | null) {
+  return useQuery({
+    queryKey: [plan, 'foretold', revision],
+    queryFn: () => call<Foretold>('GET', `/plans/${plan}/revisions/${revision}/foretold`),
+    enabled: revision !== null,
+    retry: false,
   });
 }
 

@@ -1,8 +1,7 @@
 import { Button, Select } from 'antd';
 import { useSearchParams } from 'react-router';
-import type { ChatOutcomes } from '../api/model';
 import { useSimulated } from '../api/results';
-import { Changed } from '../plan/Changed';
+import { Outcomes } from '../plan/Outcomes';
 import { MEASURES } from '../plan/measures';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
@@ -10,11 +9,13 @@ import { byDay } from '../time/days';
 import { formatMoment } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import { DayFates } from './DayFates';
+import { Causes } from './Causes';
 import { fates, worst } from './fates';
 import '../plan/strips.css';
 import './consequences.css';
 
 const ALL = '';
+const FIRST_LOOKED_AT = 'Answered in time';
 
 /** What draft and live plan do to the week, by simulation: in all, by queue and by half-hour. */
 export function ConsequencesView() {
@@ -26,10 +27,21 @@ export function ConsequencesView() {
   const sides = data?.sides;
   const ofQueue = sides?.queues.find((one) => one.queue === queue);
   const shown = ofQueue ?? sides;
+  const measure = MEASURES.find(({ name }) => name === (params.get('figure') ?? FIRST_LOOKED_AT));
+  const edited = sides?.live != null && !sides.same;
   const mine = sides && fates(sides.draftIntervals, week.startsAt, queue);
   const theirs = sides?.live && !sides.same ? fates(sides.liveIntervals, week.startsAt, queue) : null;
   const most = Math.max(1, ...(mine?.arrived ?? []), ...(theirs?.arrived ?? []));
   const worstAt = mine ? week.startsAt[worst(mine)] : undefined;
+
+  function put(name: string, value: string) {
+    setParams((before) => {
+      const after = new URLSearchParams(before);
+      if (value) after.set(name, value);
+      else after.delete(name);
+      return after;
+    });
+  }
 
   return (
     <div className="staffing">
@@ -39,14 +51,7 @@ export function ConsequencesView() {
           <Select
             aria-label="Shown by"
             value={ofQueue ? queue : ALL}
-            onChange={(value) =>
-              setParams((before) => {
-                const after = new URLSearchParams(before);
-                if (value) after.set('queue', value);
-                else after.delete('queue');
-                return after;
-              })
-            }
+            onChange={(value) => put('queue', value)}
             options={[
               { value: ALL, label: 'All queues' },
               ...week.queues.map((one) => ({ value: one.id, label: one.name })),
@@ -90,10 +95,14 @@ export function ConsequencesView() {
           <>
             <h2>{ofQueue?.name ?? 'All queues'}</h2>
             <Outcomes
-              draft={shown.draft}
-              live={sides?.same ? null : (shown.live ?? null)}
+              figures={shown.draft}
+              before={sides?.same ? null : (shown.live ?? null)}
               difference={sides?.same ? null : (shown.difference ?? null)}
+              names={['Draft', 'Live']}
+              picked={edited ? measure?.name : undefined}
+              onPick={edited ? (name) => put('figure', name) : undefined}
             />
+            {edited && measure && <Causes measure={measure} queue={ofQueue ? queue : null} sides={sides} onQueue={(id) => put('queue', id)} />}
             {worstAt && (
               <p>
                 Most chats wait too long in the half-hour from{' '}
@@ -117,48 +126,5 @@ export function ConsequencesView() {
         )}
       </aside>
     </div>
-  );
-}
-
-interface Outcomes {
-  draft: ChatOutcomes;
-  live: ChatOutcomes | null;
-  difference: ChatOutcomes | null;
-}
-
-/** Figures of both sides; what is nothing on both is left out. */
-function Outcomes({ draft, live, difference }: Outcomes) {
-  const told = MEASURES.filter((measure) => [draft, live].some((side) => side && (measure.of(side).mean ?? 0) > 0));
-  return (
-    <table className="outcomes">
-      <thead>
-        <tr>
-          <th scope="col">A week</th>
-          <th scope="col">Draft</th>
-          {live && <th scope="col">Live</th>}
-          {difference && <th scope="col">Change</th>}
-        </tr>
-      </thead>
-      <tbody>
-        {told.map((measure) => {
-          const { mean, halfWidth95 } = measure.of(draft);
-          const before = live && measure.of(live).mean;
-          return (
-            <tr key={measure.name}>
-              <th scope="row">{measure.name}</th>
-              <td>
-                {mean == null ? '–' : measure.show(mean)} <small>{halfWidth95 != null && `± ${measure.show(halfWidth95)}`}</small>
-              </td>
-              {live && <td>{before == null ? '–' : measure.show(before)}</td>}
-              {difference && (
-                <td>
-                  <Changed measure={measure} difference={measure.of(difference)} />
-                </td>
-              )}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
   );
 }

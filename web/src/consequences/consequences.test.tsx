@@ -1,38 +1,15 @@
-import { cleanup, screen, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { ChatOutcomes, Simulated, Uncertain, Week } from '../api/model';
+import type { Causes, Simulated, Week } from '../api/model';
 import { MEASURES, verdict } from '../plan/measures';
 import { ConsequencesLine } from '../shell/ConsequencesLine';
+import { outcomes } from '../testing/outcomes';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { ConsequencesView } from './ConsequencesView';
 import { fates, worst } from './fates';
 
 afterEach(cleanup);
-
-const nothing: Uncertain = { mean: 0, halfWidth95: 0 };
-const NAMES = [
-  'arrived',
-  'answered',
-  'answeredInTime',
-  'gaveUp',
-  'turnedAway',
-  'leftMessage',
-  'askedCallBack',
-  'finishedByBot',
-  'endedByLadder',
-  'endedAtClosing',
-  'unfinished',
-  'meanWaitSeconds',
-  'medianWaitSeconds',
-  'wait95Seconds',
-  'occupancy',
-  'meanChatsPerOperator',
-] as const;
-
-function outcomes(some: Partial<ChatOutcomes>): ChatOutcomes {
-  return { ...(Object.fromEntries(NAMES.map((name) => [name, nothing])) as unknown as ChatOutcomes), ...some };
-}
 
 const startsAt = ['2026-12-07T09:00:00Z', '2026-12-07T09:30:00Z'];
 const interval = (at: string, arrived: number, inTime: number, queue = 'fares') => ({
@@ -42,7 +19,7 @@ const interval = (at: string, arrived: number, inTime: number, queue = 'fares') 
   answeredInTime: { mean: inTime, halfWidth95: 0.1 },
   meanWaitSeconds: { mean: 10, halfWidth95: 1 },
 });
-const draft = outcomes({ arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.7, halfWidth95: 0.01 } });
+const draft = outcomes({ gaveUp: { mean: 0.05, halfWidth95: 0.01 }, arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.7, halfWidth95: 0.01 } });
 const live = outcomes({ arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.8, halfWidth95: 0.01 } });
 const difference = outcomes({
   answeredInTime: { mean: -0.1, halfWidth95: 0.02 },
@@ -87,6 +64,37 @@ describe('a difference', () => {
   });
 });
 
+describe('the edits of a draft', () => {
+  const causes: Causes = {
+    replications: 20,
+    ended: true,
+    failure: null,
+    notTried: 0,
+    causes: [
+      { words: ['Lost: name'], difference: outcomes({}), queues: [] },
+      {
+        words: ['Fares: weight 2 → 6'],
+        difference: outcomes({ answeredInTime: { mean: -0.1, halfWidth95: 0.01 } }),
+        queues: [{ queue: 'fares', difference: outcomes({ answeredInTime: { mean: -0.2, halfWidth95: 0.01 } }) }],
+      },
+    ],
+  };
+
+  it('are named by what they do to the figure looked at, in all and to one queue', async () => {
+    renderInWorkplace(<ConsequencesView />, samplePlan(), { '/simulated': simulated, '/causes': causes }, { week });
+    const list = await screen.findByRole('list', { name: 'What each edit changes' });
+    await within(list).findByText('Fares: weight 2 → 6');
+    const [first, second] = within(list).getAllByRole('listitem');
+    expect(first?.textContent).toBe('Fares: weight 2 → 6▾ 10.0 pts worse');
+    expect(second?.textContent).toBe('Lost: name±0');
+
+    fireEvent.click(screen.getByRole('button', { name: 'Fares' }));
+    await within(list).findByText('▾ 20.0 pts');
+    fireEvent.click(screen.getByRole('button', { name: 'Gave up waiting' }));
+    await screen.findByRole('heading', { name: 'Gave up waiting, by edit' });
+  });
+});
+
 describe('what becomes of chats by half-hour', () => {
   it('is summed over queues, and found for one', () => {
     const intervals = [...(simulated.sides?.draftIntervals ?? []), interval('2026-12-07T09:00:00Z', 4, 0.5, 'cargo')];
@@ -99,25 +107,25 @@ describe('what becomes of chats by half-hour', () => {
 
 describe('the consequences of a draft', () => {
   it('stand at the foot beside those of the live plan', async () => {
-    renderInWorkplace(<ConsequencesLine />, samplePlan(), { simulated }, { week });
+    renderInWorkplace(<ConsequencesLine />, samplePlan(), { '/simulated': simulated }, { week });
     const foot = await screen.findByLabelText('Consequences');
     await within(foot).findByText('70.0 %');
-    expect(foot.textContent).toContain('▾ 10.0 % worse');
-    expect(foot.textContent).toContain('≈▴ 1.0 % not certain');
+    expect(foot.textContent).toContain('▾ 10.0 pts worse');
+    expect(foot.textContent).toContain('≈▴ 1.0 pts not certain');
     expect(foot.textContent).toContain('by 20 simulated weeks');
   });
 
   it('say why there are none', async () => {
     const failed = { ...simulated, replications: 0, sides: null, failure: 'It was broken off.' };
-    renderInWorkplace(<ConsequencesLine />, samplePlan(), { simulated: failed }, { week });
+    renderInWorkplace(<ConsequencesLine />, samplePlan(), { '/simulated': failed }, { week });
     await screen.findByText('It was broken off.');
   });
 
   it('are drawn by half-hour, with both sides in a table', async () => {
-    renderInWorkplace(<ConsequencesView />, samplePlan(), { simulated }, { week });
+    renderInWorkplace(<ConsequencesView />, samplePlan(), { '/simulated': simulated }, { week });
     await screen.findByRole('button', { name: 'Mon 7 Dec, 09:30' });
     const row = screen.getByRole('row', { name: /Answered in time/ });
-    expect(row.textContent).toBe('Answered in time70.0 % ± 1.0 %80.0 %▾ 10.0 % worse');
+    expect(row.textContent).toBe('Answered in time70.0 % ± 1.0 %80.0 %▾ 10.0 pts worse');
     expect(screen.getByText('Mon 7 Dec, 09:30: 30.0 chats, 12.0 not answered in time; 6.0 by the live plan')).toBeTruthy();
     expect(screen.queryByRole('row', { name: /Turned away/ })).toBeNull();
     expect(screen.getByText('Offers are taken after 5 s.')).toBeTruthy();

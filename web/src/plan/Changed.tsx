@@ -14,7 +14,7 @@ export function Changed({ measure, difference }: { measure: Measure; difference:
   const said = verdict(measure, difference);
   const by = difference.mean ?? 0;
   if (said === 'none') return <span className={STYLES.none}>±0</span>;
-  const size = measure.show(Math.abs(by));
+  const size = measure.showBy(Math.abs(by));
   return (
     <span className={STYLES[said]} title={said === 'unsure' ? 'Chance alone may have made this difference.' : undefined}>
       {said === 'unsure' ? '≈' : ''}

@@ -8,7 +8,12 @@ import { useWorkplace } from './workplace';
 const WORDS: Record<string, string> = {
   TRY_METHODS: 'Trying the methods on the series',
   SEARCH_ROSTER: 'Searching a roster',
+  ANSWER_QUESTION: 'Simulating what was asked',
+  FORETELL: 'Simulating what went live',
 };
+
+/** Kinds of work whose subject is a week. */
+const BY_WEEK = ['SEARCH_ROSTER'];
 
 /** The long work that goes on, the oldest first, how far each is, and its end. */
 export function JobLine() {
@@ -27,7 +32,7 @@ function Active({ job }: { job: Job }) {
     <div className="job-line" role="status">
       <span>
         {WORDS[job.kind] ?? job.kind}
-        {job.subject && ` of the week from ${formatDays({ firstDay: job.subject, lastDay: job.subject })}`}
+        {BY_WEEK.includes(job.kind) && ` of the week from ${formatDays({ firstDay: job.subject, lastDay: job.subject })}`}
         {job.said ? `: ${job.said}` : job.steps > 0 && `: ${job.done} of ${job.steps}`}
       </span>
       <Progress percent={share} showInfo={false} size="small" aria-label="How far it is" />

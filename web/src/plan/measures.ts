@@ -6,28 +6,36 @@ export interface Measure {
   name: string;
   of: (figures: ChatOutcomes) => Uncertain;
   show: (value: number) => string;
+  /** A difference of two, without its sign: shares differ by points, not by per cent. */
+  showBy: (value: number) => string;
   /** Null where neither is better. */
   lessIsBetter: boolean | null;
 }
 
 const count = (value: number) => value.toFixed(0);
 const chats = (value: number) => value.toFixed(2);
+const share = (value: number) => formatShare(value);
+const points = (value: number) => `${(100 * value).toFixed(1)} pts`;
+
+type Sort = Pick<Measure, 'show' | 'showBy'>;
+const SHARE: Sort = { show: share, showBy: points };
+const SECONDS: Sort = { show: formatSeconds, showBy: formatSeconds };
 
 export const MEASURES: Measure[] = [
-  { name: 'Chats', of: (f) => f.arrived, show: count, lessIsBetter: null },
-  { name: 'Answered in time', of: (f) => f.answeredInTime, show: (v) => formatShare(v), lessIsBetter: false },
-  { name: 'Gave up waiting', of: (f) => f.gaveUp, show: (v) => formatShare(v), lessIsBetter: true },
-  { name: 'Median wait', of: (f) => f.medianWaitSeconds, show: formatSeconds, lessIsBetter: true },
-  { name: '95 of 100 wait at most', of: (f) => f.wait95Seconds, show: formatSeconds, lessIsBetter: true },
-  { name: 'Mean wait', of: (f) => f.meanWaitSeconds, show: formatSeconds, lessIsBetter: true },
-  { name: 'Finished by the bot', of: (f) => f.finishedByBot, show: (v) => formatShare(v), lessIsBetter: null },
-  { name: 'Left a message', of: (f) => f.leftMessage, show: (v) => formatShare(v), lessIsBetter: null },
-  { name: 'Asked for a call back', of: (f) => f.askedCallBack, show: (v) => formatShare(v), lessIsBetter: null },
-  { name: 'Turned away', of: (f) => f.turnedAway, show: (v) => formatShare(v), lessIsBetter: true },
-  { name: 'Ended by a rung', of: (f) => f.endedByLadder, show: (v) => formatShare(v), lessIsBetter: true },
-  { name: 'Ended at closing', of: (f) => f.endedAtClosing, show: (v) => formatShare(v), lessIsBetter: true },
-  { name: 'Places in use', of: (f) => f.occupancy, show: (v) => formatShare(v), lessIsBetter: null },
-  { name: 'Chats an operator holds', of: (f) => f.meanChatsPerOperator, show: chats, lessIsBetter: null },
+  { name: 'Chats', of: (f) => f.arrived, show: count, showBy: count, lessIsBetter: null },
+  { name: 'Answered in time', of: (f) => f.answeredInTime, ...SHARE, lessIsBetter: false },
+  { name: 'Gave up waiting', of: (f) => f.gaveUp, ...SHARE, lessIsBetter: true },
+  { name: 'Median wait', of: (f) => f.medianWaitSeconds, ...SECONDS, lessIsBetter: true },
+  { name: '95 of 100 wait at most', of: (f) => f.wait95Seconds, ...SECONDS, lessIsBetter: true },
+  { name: 'Mean wait', of: (f) => f.meanWaitSeconds, ...SECONDS, lessIsBetter: true },
+  { name: 'Finished by the bot', of: (f) => f.finishedByBot, ...SHARE, lessIsBetter: null },
+  { name: 'Left a message', of: (f) => f.leftMessage, ...SHARE, lessIsBetter: null },
+  { name: 'Asked for a call back', of: (f) => f.askedCallBack, ...SHARE, lessIsBetter: null },
+  { name: 'Turned away', of: (f) => f.turnedAway, ...SHARE, lessIsBetter: true },
+  { name: 'Ended by a rung', of: (f) => f.endedByLadder, ...SHARE, lessIsBetter: true },
+  { name: 'Ended at closing', of: (f) => f.endedAtClosing, ...SHARE, lessIsBetter: true },
+  { name: 'Places in use', of: (f) => f.occupancy, ...SHARE, lessIsBetter: null },
+  { name: 'Chats an operator holds', of: (f) => f.meanChatsPerOperator, show: chats, showBy: chats, lessIsBetter: null },
 ];
 
 /** What a change is to its reader. */
@@ -36,7 +44,7 @@ export type Verdict = 'none' | 'unsure' | 'better' | 'worse' | 'other';
 /** What a difference says: nothing where chance may have made it, or where it is too small to be shown. */
 export function verdict(measure: Measure, difference: Uncertain): Verdict {
   const { mean, halfWidth95 } = difference;
-  if (mean == null || measure.show(Math.abs(mean)) === measure.show(0)) return 'none';
+  if (mean == null || measure.showBy(Math.abs(mean)) === measure.showBy(0)) return 'none';
   if (halfWidth95 == null || Math.abs(mean) <= halfWidth95) return 'unsure';
   if (measure.lessIsBetter === null) return 'other';
   return mean < 0 === measure.lessIsBetter ? 'better' : 'worse';

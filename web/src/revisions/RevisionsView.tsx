@@ -7,6 +7,7 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
 import { ChangeEntries } from '../plan/ChangeEntries';
+import { ForetoldPanel } from './ForetoldPanel';
 import { ImportPlan } from './ImportPlan';
 import './revisions.css';
 
@@ -18,6 +19,7 @@ export function RevisionsView() {
   const [to, setTo] = useState('draft');
   const [importing, setImporting] = useState(false);
   const [restoring, setRestoring] = useState<Revision | null>(null);
+  const [foretold, setForetold] = useState<number | null>(null);
   const changes = useChanges(draft.id, from, to);
   const states = [
     { value: 'draft', label: 'the draft' },
@@ -54,6 +56,7 @@ export function RevisionsView() {
           <ChangeEntries entries={changes.data} error={changes.error} />
         )}
       </section>
+      {foretold !== null && <ForetoldPanel revision={foretold} onClose={() => setForetold(null)} />}
       <section className="revisions-side" aria-label="States of the plan">
         <ol className="revision-list">
           <li>
@@ -100,6 +103,9 @@ export function RevisionsView() {
                     what it changed
                   </button>
                 )}
+                <button type="button" className="plain-link" onClick={() => setForetold(revision.number)}>
+                  foretold and came
+                </button>
                 {canEdit && (
                   <button type="button" className="plain-link" onClick={() => setRestoring(revision)}>
                     back to it…

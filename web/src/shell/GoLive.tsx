@@ -1,11 +1,14 @@
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { useChanges, useFindings, useGoLive } from '../api/plan';
+import { useSimulated } from '../api/results';
 import { ChangeEntries } from '../plan/ChangeEntries';
 import { FindingNote } from '../plan/FindingsAbout';
+import { Outcomes } from '../plan/Outcomes';
 import { ErrorNote } from '../ui/ErrorNote';
 import { SelfCheck } from '../plan/SelfCheck';
 import { useWorkplace } from '../plan/workplace';
+import { formatDays } from '../time/time';
 
 export function GoLive() {
   const { draft, canGoLive } = useWorkplace();
@@ -66,6 +69,7 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
         {draft.live ? ` Since revision ${draft.live.number}:` : ''}
       </p>
       {draft.live && <ChangeEntries entries={changes.data} error={changes.error} />}
+      <Consequences />
       {blocking.map((finding) => (
         <FindingNote key={finding.words} finding={finding} />
       ))}
@@ -78,5 +82,33 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
       </label>
       <ErrorNote error={goLive.error} />
     </Modal>
+  );
+}
+
+/** What going live would do to the shown week, by simulation. */
+function Consequences() {
+  const { draft, week } = useWorkplace();
+  const { data } = useSimulated(draft.id, week.monday);
+  if (data?.failure) return <p className="short">What it does could not be simulated: {data.failure}</p>;
+  if (!data?.sides) return <p className="soft">What it does to the week is being simulated…</p>;
+  const { sides, replications } = data;
+  return (
+    <details className="part" open={sides.live != null}>
+      <summary>
+        <span className="part-title">What it does</span>{' '}
+        <span className="soft">
+          in the week from {formatDays({ firstDay: week.monday, lastDay: week.monday })}, by {replications} simulated weeks; kept with the
+          revision
+        </span>
+      </summary>
+      <div className="part-body">
+        <Outcomes
+          figures={sides.draft}
+          before={sides.same ? null : (sides.live ?? null)}
+          difference={sides.same ? null : (sides.difference ?? null)}
+          names={['Then', 'Now']}
+        />
+      </div>
+    </details>
   );
 }

@@ -101,6 +101,13 @@ export const views: View[] = [
     findings: [],
   },
   {
+    path: '/scenarios',
+    name: 'Scenarios',
+    group: 'Try',
+    ...inTime(() => import('../scenarios/ScenariosView').then((m) => ({ default: m.ScenariosView }))),
+    findings: [],
+  },
+  {
     path: '/findings',
     name: 'Findings',
     group: 'Try',

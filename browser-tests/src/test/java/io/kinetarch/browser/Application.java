@@ -109,6 +109,7 @@ final class Application implements AutoCloseable {
                 "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                 "--kinetarch.roster.cover-time=3s",
                 "--kinetarch.roster.search-time=10s",
+                "--kinetarch.questions.weeks=10",
                 "--kinetarch.demo.token-file="
                         + Path.of("target", database + ".token").toAbsolutePath()));
         command.addAll(List.of(arguments));

@@ -54,6 +54,8 @@ class ArchitectureTest {
             .definedBy("..core.alarm..")
             .layer("simulation")
             .definedBy("..core.simulation..")
+            .layer("scenario")
+            .definedBy("..core.scenario..")
             .whereLayer("bot")
             .mayOnlyAccessLayers("plan")
             .whereLayer("hours")
@@ -88,6 +90,8 @@ class ArchitectureTest {
             .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch")
             .whereLayer("roster")
             .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch", "staffing")
+            .whereLayer("scenario")
+            .mayOnlyAccessLayers("hours", "plan", "change", "dispatch", "simulation")
             .whereLayer("simulation")
             .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch");
 

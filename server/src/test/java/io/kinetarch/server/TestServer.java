@@ -156,6 +156,7 @@ public final class TestServer {
                     "--kinetarch.demo.past-days=" + PAST_DAYS,
                     "--kinetarch.roster.cover-time=2s",
                     "--kinetarch.roster.search-time=6s",
+                    "--kinetarch.questions.weeks=10",
                     "--kinetarch.demo.token-file=" + tokenFile);
             int port = Integer.parseInt(context.getEnvironment().getRequiredProperty("local.server.port"));
             return new TestServer(

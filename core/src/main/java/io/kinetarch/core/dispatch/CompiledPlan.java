@@ -46,6 +46,7 @@ public final class CompiledPlan {
     private final Map<String, Integer> languageIndex = new HashMap<>();
     private final Map<QueueId, Integer> queueIndex = new HashMap<>();
     private final Map<OperatorId, Integer> operatorIndex = new HashMap<>();
+    private final Map<String, SkillId> topicSkills = new HashMap<>();
     private final CompiledQueue[] queues;
     private final int[][] level;
     private final int[][] languageLevel;
@@ -81,6 +82,12 @@ public final class CompiledPlan {
         queues = plan.queues().stream().map(this::compile).toArray(CompiledQueue[]::new);
         for (int q = 0; q < queues.length; q++) {
             queueIndex.put(queues[q].queue.id(), q);
+        }
+        for (var topic : plan.topics()) {
+            var skill = topic.skill();
+            if (skill != null) {
+                topicSkills.put(topic.name(), skill);
+            }
         }
     }
 
@@ -329,6 +336,12 @@ public final class CompiledPlan {
             }
         }
         return ELIGIBLE;
+    }
+
+    /** The skill that chats about a topic need besides; null for none, and where nothing is known of the topic. */
+    @Nullable
+    SkillId skillOf(String topic) {
+        return topicSkills.get(topic);
     }
 
     /** Sum of an operator's levels in the skills a chat needs. */

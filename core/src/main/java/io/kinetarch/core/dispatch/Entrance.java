@@ -284,9 +284,7 @@ final class Entrance {
 
     @Nullable
     SkillId topicSkill(@Nullable String topic) {
-        return topic == null
-                ? null
-                : floor.plan.topic(topic).map(known -> known.skill()).orElse(null);
+        return topic == null ? null : floor.compiled.skillOf(topic);
     }
 
     /** What a chat that a rule takes asks for, with what its topic needs. */

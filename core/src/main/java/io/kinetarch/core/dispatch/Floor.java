@@ -395,10 +395,20 @@ final class Floor {
 
     /** Chats in which an operator has a part, the oldest first. */
     List<Chat> of(int operator) {
-        return slots.stream()
-                .filter(chat -> chat.stage != null && (chat.operator == operator || chat.hasColleague(operator)))
-                .sorted(Comparator.comparingLong(chat -> chat.serial))
-                .toList();
+        List<Chat> found = List.of();
+        // Most of whoever comes or goes holds nothing.
+        for (Chat chat : slots) {
+            if (chat.stage != null && (chat.operator == operator || chat.hasColleague(operator))) {
+                if (found.isEmpty()) {
+                    found = new ArrayList<>();
+                }
+                found.add(chat);
+            }
+        }
+        if (found.size() > 1) {
+            found.sort(Comparator.comparingLong(chat -> chat.serial));
+        }
+        return found;
     }
 
     /** An operator can hold a chat no longer: a colleague in it goes on, else it waits again and others are asked first. */

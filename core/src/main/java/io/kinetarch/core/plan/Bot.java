@@ -60,6 +60,24 @@ public record Bot(
 
     /** This bot at other doors, knowing other topics. */
     Bot with(List<DoorId> otherDoors, List<TopicId> otherTopics) {
+        return with(otherDoors, otherTopics, handoff, outside);
+    }
+
+    /** This bot answered for by somebody else, or by itself. */
+    public Bot with(@Nullable OutsideBot other) {
+        return with(doors, topics, handoff, other);
+    }
+
+    /** This bot handing over otherwise. */
+    public Bot with(Handoff other) {
+        return with(doors, topics, other, outside);
+    }
+
+    private Bot with(
+            List<DoorId> otherDoors,
+            List<TopicId> otherTopics,
+            Handoff otherHandoff,
+            @Nullable OutsideBot otherOutside) {
         return new Bot(
                 id,
                 name,
@@ -71,25 +89,8 @@ public record Bot(
                 notUnderstood,
                 notUnderstoodAgain,
                 strangers,
-                handoff,
-                outside);
-    }
-
-    /** This bot answered for by somebody else, or by itself. */
-    public Bot with(@Nullable OutsideBot other) {
-        return new Bot(
-                id,
-                name,
-                picture,
-                languages,
-                doors,
-                topics,
-                courtesies,
-                notUnderstood,
-                notUnderstoodAgain,
-                strangers,
-                handoff,
-                other);
+                otherHandoff,
+                otherOutside);
     }
 
     /** Whether it answers about a topic. */

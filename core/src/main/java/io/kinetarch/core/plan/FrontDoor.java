@@ -126,32 +126,37 @@ public record FrontDoor(
 
     /** This door with other hours and another department. */
     public FrontDoor with(@Nullable HoursId otherHours, @Nullable DepartmentId otherDepartment) {
-        return with(otherHours, otherDepartment, opens, first, cards, pages, sites, invitations);
+        return with(otherHours, otherDepartment, opens, first, handoff, cards, pages, sites, invitations);
     }
 
     /** This door with other answer cards. */
     FrontDoor withCards(List<AnswerCard> others) {
-        return with(hours, department, opens, first, others, pages, sites, invitations);
+        return with(hours, department, opens, first, handoff, others, pages, sites, invitations);
     }
 
     /** This door opened and answered otherwise. */
     public FrontDoor with(DoorOpens otherOpens, FirstToAnswer otherFirst) {
-        return with(hours, department, otherOpens, otherFirst, cards, pages, sites, invitations);
+        return with(hours, department, otherOpens, otherFirst, handoff, cards, pages, sites, invitations);
+    }
+
+    /** This door with a bot that hands over otherwise; null as the bot itself says. */
+    public FrontDoor with(@Nullable Handoff other) {
+        return with(hours, department, opens, first, other, cards, pages, sites, invitations);
     }
 
     /** This door on other allowed sites. */
     public FrontDoor withSites(List<AllowedSite> others) {
-        return with(hours, department, opens, first, cards, pages, others, invitations);
+        return with(hours, department, opens, first, handoff, cards, pages, others, invitations);
     }
 
     /** This door on other pages. */
     public FrontDoor withPages(List<PagePattern> others) {
-        return with(hours, department, opens, first, cards, others, sites, invitations);
+        return with(hours, department, opens, first, handoff, cards, others, sites, invitations);
     }
 
     /** This door with other invitations. */
     public FrontDoor withInvitations(List<Invitation> others) {
-        return with(hours, department, opens, first, cards, pages, sites, others);
+        return with(hours, department, opens, first, handoff, cards, pages, sites, others);
     }
 
     private FrontDoor with(
@@ -159,6 +164,7 @@ public record FrontDoor(
             @Nullable DepartmentId otherDepartment,
             DoorOpens otherOpens,
             FirstToAnswer otherFirst,
+            @Nullable Handoff otherHandoff,
             List<AnswerCard> otherCards,
             List<PagePattern> otherPages,
             List<AllowedSite> otherSites,
@@ -172,7 +178,7 @@ public record FrontDoor(
                 texts,
                 otherOpens,
                 otherFirst,
-                handoff,
+                otherHandoff,
                 questions,
                 consents,
                 whenClosed,

@@ -87,62 +87,52 @@ public record Queue(
 
     /** This queue with another ladder. */
     public Queue withLadder(List<Rung> other) {
-        return new Queue(
-                id,
-                name,
-                department,
-                members,
-                needs,
-                leastLanguageLevel,
-                weight,
-                priority,
-                choice,
-                handover,
-                waiting,
-                target,
-                workload,
-                transfers,
-                other);
+        return with(members, weight, handover, waiting, workload, other);
     }
 
     /** This queue with another weight and workload. */
     public Queue with(int otherWeight, Workload other) {
+        return with(members, otherWeight, handover, waiting, other, ladder);
+    }
+
+    /** This queue with another way of handing over. */
+    public Queue with(Handover other) {
+        return with(members, weight, other, waiting, workload, ladder);
+    }
+
+    /** This queue with another way of waiting. */
+    public Queue with(WaitingRoom other) {
+        return with(members, weight, handover, other, workload, ladder);
+    }
+
+    /** This queue with other members. */
+    public Queue with(Membership other) {
+        return with(other, weight, handover, waiting, workload, ladder);
+    }
+
+    private Queue with(
+            Membership otherMembers,
+            int otherWeight,
+            Handover otherHandover,
+            WaitingRoom otherWaiting,
+            Workload otherWorkload,
+            List<Rung> otherLadder) {
         return new Queue(
                 id,
                 name,
                 department,
-                members,
+                otherMembers,
                 needs,
                 leastLanguageLevel,
                 otherWeight,
                 priority,
                 choice,
-                handover,
-                waiting,
+                otherHandover,
+                otherWaiting,
                 target,
-                other,
+                otherWorkload,
                 transfers,
-                ladder);
-    }
-
-    /** This queue with another way of handing over. */
-    public Queue with(Handover other) {
-        return new Queue(
-                id,
-                name,
-                department,
-                members,
-                needs,
-                leastLanguageLevel,
-                weight,
-                priority,
-                choice,
-                other,
-                waiting,
-                target,
-                workload,
-                transfers,
-                ladder);
+                otherLadder);
     }
 
     /** Whether an operator is a member. */

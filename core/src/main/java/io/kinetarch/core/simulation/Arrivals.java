@@ -2,6 +2,7 @@ package io.kinetarch.core.simulation;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.stream.IntStream;
 
 /**
  * The visitors of all flows in the order in which they come. In an interval of a flow they come by chance and evenly: the time between two
@@ -28,11 +29,12 @@ final class Arrivals {
     private final long start;
 
     /**
+     * @param keys of the flows, from {@link #keys}
      * @param seed of the run
      * @param start milliseconds since 1970
      * @param until after the last of them
      */
-    Arrivals(List<Flow> flows, long seed, long start, long until) {
+    Arrivals(List<Flow> flows, long[] keys, long seed, long start, long until) {
         this.flows = flows;
         this.start = start;
         int count = flows.size();
@@ -47,34 +49,13 @@ final class Arrivals {
         for (int flow = 0; flow < count; flow++) {
             lengths[flow] = flows.get(flow).interval().toMillis();
             double length = lengths[flow];
-            seeds[flow] = Chance.bits(seed, key(flow));
+            seeds[flow] = Chance.bits(seed, keys[flow]);
             rates[flow] = flows.get(flow).chats().stream()
                     .mapToDouble(chats -> chats / length)
                     .toArray();
             vary(flow);
             next(flow);
         }
-    }
-
-    /** By what is known of them, so that the same visitors come where a plan lacks a door, or has one more. */
-    private long key(int flow) {
-        var visit = flows.get(flow).visit();
-        long key = alike(flow);
-        for (var part : List.of(visit.door().value(), visit.language(), String.valueOf(visit.topic()))) {
-            key = Chance.bits(key, part.hashCode());
-        }
-        return key;
-    }
-
-    /** How many before it are of the same door, language and topic. */
-    private long alike(int flow) {
-        var visit = flows.get(flow).visit();
-        return flows.subList(0, flow).stream()
-                .map(Flow::visit)
-                .filter(other -> other.door().equals(visit.door())
-                        && other.language().equals(visit.language())
-                        && Objects.equals(other.topic(), visit.topic()))
-                .count();
     }
 
     /** Makes each day more or less than expected, by chance. */
@@ -85,9 +66,44 @@ final class Arrivals {
         }
         var factor = new Behaviour.Handling.LogNormal(byDay);
         long days = Chance.bits(seeds[flow], BY_DAY);
+        long day = -1;
+        double more = 1;
         for (int i = 0; i < rates[flow].length; i++) {
-            rates[flow][i] *= factor.of(Chance.share(days, (long) (i * lengths[flow]) / DAY));
+            long of = (long) (i * lengths[flow]) / DAY;
+            if (of != day) {
+                day = of;
+                more = factor.of(Chance.share(days, day));
+            }
+            rates[flow][i] *= more;
         }
+    }
+
+    /** What tells each flow from the others, from which their chance follows. */
+    static long[] keys(List<Flow> flows) {
+        return IntStream.range(0, flows.size())
+                .mapToLong(flow -> key(flows, flow))
+                .toArray();
+    }
+
+    /** By what is known of them, so that the same visitors come where a plan lacks a door, or has one more. */
+    private static long key(List<Flow> flows, int flow) {
+        var visit = flows.get(flow).visit();
+        long key = alike(flows, flow);
+        for (var part : List.of(visit.door().value(), visit.language(), String.valueOf(visit.topic()))) {
+            key = Chance.bits(key, part.hashCode());
+        }
+        return key;
+    }
+
+    /** How many before it are of the same door, language and topic. */
+    private static long alike(List<Flow> flows, int flow) {
+        var visit = flows.get(flow).visit();
+        return flows.subList(0, flow).stream()
+                .map(Flow::visit)
+                .filter(other -> other.door().equals(visit.door())
+                        && other.language().equals(visit.language())
+                        && Objects.equals(other.topic(), visit.topic()))
+                .count();
     }
 
     /** When the next comes, milliseconds since 1970; {@link Agenda#NEVER} for none. */

@@ -41,6 +41,9 @@ final class Laid {
     final int operators;
     final int queues;
     final Visit[] visits;
+    /** Of the flows, from {@link Arrivals#keys}. */
+    final long[] keys;
+
     final boolean[] asksLater;
     final boolean[] botHandsOver;
     /** By flow, how many of its chats a bot finishes. */
@@ -73,6 +76,7 @@ final class Laid {
         queues = plan.queues().size();
         var flows = experiment.flows();
         visits = flows.stream().map(flow -> answered(plan, flow.visit())).toArray(Visit[]::new);
+        keys = Arrivals.keys(flows);
         asksLater = new boolean[visits.length];
         botHandsOver = new boolean[visits.length];
         finishedByBot = new double[visits.length];

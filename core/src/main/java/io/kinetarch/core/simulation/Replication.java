@@ -76,7 +76,11 @@ final class Replication implements EffectSink {
         var experiment = laid.experiment;
         dispatcher = Dispatcher.ofWholeChats(experiment.plan(), this);
         arrivals = new Arrivals(
-                experiment.flows(), Chance.bits(experiment.seed(), replication + 1L), laid.start, laid.until);
+                experiment.flows(),
+                laid.keys,
+                Chance.bits(experiment.seed(), replication + 1L),
+                laid.start,
+                laid.until);
         shifts = laid.shifts(Chance.bits(experiment.seed(), -replication - 1L));
         hands = new Hands(operators, laid.slowdown);
         handsTouched = new boolean[operators];

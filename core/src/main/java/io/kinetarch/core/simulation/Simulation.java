@@ -10,6 +10,7 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** Runs of an experiment, and what they say together. The same experiment and number of runs say the same on any number of cores. */
 public final class Simulation {
@@ -18,7 +19,8 @@ public final class Simulation {
 
     private final Experiment experiment;
     private final Laid laid;
-    private final List<Run> runs = new ArrayList<>();
+    /** Never changed, only replaced: they may be read while more of them run. */
+    private volatile List<Run> runs = List.of();
 
     /** More chats were open at once than are followed: people cannot answer them, and visitors do not give up. */
     public static final class TooManyOpen extends IllegalStateException {
@@ -42,7 +44,7 @@ public final class Simulation {
     }
 
     /**
-     * Runs it so many times more, on all cores.
+     * Runs it so many times more, on all cores; not by several threads at once.
      *
      * @throws TooManyOpen if visitors wait without end, and too few are there
      * @throws InterruptedException if this thread is interrupted meanwhile; then nothing of these runs is kept
@@ -63,7 +65,7 @@ public final class Simulation {
             for (Future<Run> each : begun) {
                 finished.add(each.get());
             }
-            runs.addAll(finished);
+            runs = Stream.concat(runs.stream(), finished.stream()).toList();
             return this;
         } catch (ExecutionException failure) {
             throw failure.getCause() instanceof TooManyOpen many
@@ -129,22 +131,23 @@ public final class Simulation {
     /** By queue and interval, without those in which nobody ever came. */
     public List<Interval> intervals() {
         var intervals = new ArrayList<Interval>();
+        var all = runs;
         for (int queue = 0; queue < laid.queues; queue++) {
             for (int i = 0; i < laid.intervals; i++) {
                 int lane = queue;
                 int at = i;
-                var arrived = Estimate.mean(runs, run -> run.of(lane, at, Count.ARRIVED));
+                var arrived = Estimate.mean(all, run -> run.of(lane, at, Count.ARRIVED));
                 if (arrived.mean() > 0) {
                     intervals.add(new Interval(
                             queue,
                             experiment.countedFrom().plus(experiment.counted().multipliedBy(i)),
                             arrived,
                             Estimate.ratio(new Ratio(
-                                    runs,
+                                    all,
                                     run -> run.of(lane, at, Count.IN_TIME),
                                     run -> run.of(lane, at, Count.ARRIVED))),
                             Estimate.ratio(new Ratio(
-                                    runs,
+                                    all,
                                     run -> run.of(lane, at, Count.WAITED) / 1000,
                                     run -> run.of(lane, at, Count.QUEUED)))));
                 }

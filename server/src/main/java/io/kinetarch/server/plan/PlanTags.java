@@ -53,7 +53,8 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/alarms/**",
                         "/api/v1/plans/*/rehearsals/**",
                         // known better each time
-                        "/api/v1/plans/*/simulated",
+                        "/api/v1/plans/*/simulated/**",
+                        "/api/v1/plans/*/questions/**",
                         // they go on learning, and hear live chats
                         "/api/v1/plans/*/bots/**",
                         "/api/v1/plans/*/doors/pauses",
@@ -62,7 +63,9 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/volumes/recording",
                         // they name accounts, whose names may change
                         "/api/v1/plans/*/history",
-                        "/api/v1/plans/*/revisions");
+                        "/api/v1/plans/*/revisions",
+                        // what comes is counted meanwhile
+                        "/api/v1/plans/*/revisions/*/foretold");
     }
 
     @Override

@@ -42,7 +42,7 @@ import org.springframework.stereotype.Service;
 
 /** Adds up what became of the chats of some days, and compares two spans. */
 @Service
-class Reports {
+public class Reports {
     private static final int MOST_DAYS = 3 * 366;
     private static final int USUAL_DAYS = 7;
     private static final ReportWay USUAL = new ReportWay(CountedAgainst.ALL, 10);
@@ -174,6 +174,13 @@ class Reports {
         plans.draftState(planId);
         mapper.storeWay(planId, way.against().name(), way.shortSeconds());
         return way;
+    }
+
+    /** What became of all chats that came on some days. */
+    public ChatFigures all(String planId, LocalDate from, LocalDate until) {
+        return report(planId, new Asked(ReportBy.ALL, from, until, null, null, null, null, null, null, null, null))
+                .total()
+                .now();
     }
 
     Report report(String planId, Asked asked) {

@@ -20,7 +20,7 @@ class ConsequencesController {
     /**
      * As far as it is known by now; asked again, it is known better, until it has ended.
      *
-     * @param detailed with each half-hour
+     * @param detailed with each half-hour, and known more closely
      */
     @GetMapping
     ConsequencesDocument simulated(
@@ -28,6 +28,12 @@ class ConsequencesController {
             @RequestParam LocalDate monday,
             @RequestParam(defaultValue = "false") boolean detailed)
             throws InterruptedException {
-        return ConsequencesDocument.of(weeks.of(plan, monday), monday, detailed);
+        return ConsequencesDocument.of(weeks.of(plan, monday, detailed), monday, detailed);
+    }
+
+    /** What each edit of the draft does by itself, as far as it is known by now. */
+    @GetMapping("/causes")
+    CausesDocument causes(@PathVariable String plan, @RequestParam LocalDate monday) throws InterruptedException {
+        return CausesDocument.of(weeks.causes(plan, monday));
     }
 }

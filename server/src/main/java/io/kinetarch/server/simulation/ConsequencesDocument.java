@@ -73,18 +73,14 @@ record ConsequencesDocument(
             return new Sides(draft, live, difference, same, queues, List.of(), List.of());
         }
 
-        private static int place(Plan plan, QueueId id) {
-            for (int i = 0; i < plan.queues().size(); i++) {
-                if (plan.queues().get(i).id().equals(id)) {
-                    return i;
-                }
-            }
-            return -1;
-        }
-
-        /** Whether the share answered in time, and what the draft changes of it, is known within so much. */
-        boolean isCloserThan(double width) {
-            return isClose(draft, width) && (difference == null || isClose(difference, width));
+        /**
+         * Whether the share answered in time is known within so much, and what the draft changes of it.
+         *
+         * @param width of the draft's share
+         * @param ofDifference of the change
+         */
+        boolean isCloserThan(double width, double ofDifference) {
+            return isClose(draft, width) && (difference == null || isClose(difference, ofDifference));
         }
 
         private static boolean isClose(FiguresDocument figures, double width) {
@@ -105,12 +101,22 @@ record ConsequencesDocument(
             @Nullable FiguresDocument live,
             @Nullable FiguresDocument difference) {}
 
+    /** The place of a queue in a plan; negative where it is not in it. */
+    static int place(Plan plan, QueueId id) {
+        for (int i = 0; i < plan.queues().size(); i++) {
+            if (plan.queues().get(i).id().equals(id)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
     /**
      * As far as it is known by now.
      *
      * @param detailed with each half-hour
      */
-    static ConsequencesDocument of(SimulatedWeeks.Comparison comparison, LocalDate monday, boolean detailed) {
+    static ConsequencesDocument of(Pending<SimulatedWeeks.Result> comparison, LocalDate monday, boolean detailed) {
         // Asked before the result is: what ends later is told at the next request.
         boolean ended = comparison.hasEnded();
         return comparison

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param chatsPerSecond how many were simulated in a second of real time
  * @param intervals by queue and interval of arrival, without those in which nobody came
  */
-record SimulatedDocument(
+public record SimulatedDocument(
         int replications,
         double chatsPerSecond,
         FiguresDocument totals,
@@ -30,8 +30,9 @@ record SimulatedDocument(
      * @param mean null where nothing can be said of it
      * @param halfWidth95 the true value is no farther from the mean, in 95 of 100 such answers; null after a single run
      */
-    record EstimateDocument(@Nullable Double mean, @Nullable Double halfWidth95) {
-        static EstimateDocument of(Estimate estimate) {
+    public record EstimateDocument(
+            @Nullable Double mean, @Nullable Double halfWidth95) {
+        public static EstimateDocument of(Estimate estimate) {
             return new EstimateDocument(known(estimate.mean()), known(estimate.halfWidth()));
         }
 
@@ -41,7 +42,7 @@ record SimulatedDocument(
     }
 
     /** Chats of all queues, shares of all of them, and how long those waited who came to a queue. */
-    record FiguresDocument(
+    public record FiguresDocument(
             EstimateDocument arrived,
             EstimateDocument answered,
             EstimateDocument answeredInTime,
@@ -58,7 +59,7 @@ record SimulatedDocument(
             EstimateDocument wait95Seconds,
             EstimateDocument occupancy,
             EstimateDocument meanChatsPerOperator) {
-        static FiguresDocument of(Figures figures) {
+        public static FiguresDocument of(Figures figures) {
             return new FiguresDocument(
                     EstimateDocument.of(figures.arrived()),
                     EstimateDocument.of(figures.answered()),
@@ -80,10 +81,10 @@ record SimulatedDocument(
     }
 
     /** The same of the chats that came to a queue first. */
-    record QueueDocument(String queue, @JsonUnwrapped FiguresDocument figures) {}
+    public record QueueDocument(String queue, @JsonUnwrapped FiguresDocument figures) {}
 
     /** Of those who came in an interval. */
-    record IntervalDocument(
+    public record IntervalDocument(
             String queue,
             Instant at,
             EstimateDocument arrived,

@@ -28,7 +28,7 @@ import org.springframework.stereotype.Component;
 
 /** A plan in a week to come: the visitors of its forecast, and operators as they are planned to be there. */
 @Component
-class WeekExperiments {
+public class WeekExperiments {
     /** Assumed: offers are taken after 5 s, a talk with the bot takes two turns of half a minute, some visitors take a way out. */
     private static final Behaviour ASSUMED = new Behaviour(
             new Behaviour.Handling.Exponential(),
@@ -46,9 +46,10 @@ class WeekExperiments {
     }
 
     /** What is to be simulated, and what its reader should know of it. */
-    record Asked(Experiment experiment, List<String> notes) {}
+    public record Asked(Experiment experiment, List<String> notes) {}
 
-    Asked of(State state, WeekOfHalfHours week) {
+    /** A plan as it stands, in a week. */
+    public Asked of(State state, WeekOfHalfHours week) {
         var forecast = forecasts.of(state, week);
         var slots = week.slots();
         var plan = measured(state.plan(), forecast);

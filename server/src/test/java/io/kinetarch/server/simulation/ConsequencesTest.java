@@ -35,6 +35,15 @@ class ConsequencesTest {
                         .path("answeredInTime")
                         .path("halfWidth95")
                         .asDouble())
+                .as("at a glance")
+                .isLessThan(0.02);
+        assertThat(ended(WEEK + "&detailed=true")
+                        .path("sides")
+                        .path("draft")
+                        .path("answeredInTime")
+                        .path("halfWidth95")
+                        .asDouble())
+                .as("looked at closely")
                 .isLessThan(0.01);
         assertThat(answer.path("notes").toString()).contains("Assumed");
     }
@@ -96,6 +105,82 @@ class ConsequencesTest {
         assertThat(certainly(sides, "finishedByBot")).isNegative();
     }
 
+    /** Each edit is taken out in turn; what it does alone is told, in all and by queue. */
+    @Test
+    void whatEachEditChangesIsTold() {
+        var document = (ObjectNode) api.get(PLAN + "/document").ok().body();
+        queue(document).put("weight", 6);
+        ((ObjectNode) find(document.path("queues"), "id", "lost")).put("name", "Lost and found");
+        long version = api.get(PLAN + "/draft").ok().body().path("change").asLong();
+        api.put(PLAN + "/document?change=" + version, document.toString()).ok();
+        try {
+            var found = ended(PLAN + "/simulated/causes?monday=2026-12-07");
+
+            assertThat(found.path("failure").isNull()).isTrue();
+            assertThat(found.path("notTried").asInt()).isZero();
+            var causes = found.path("causes");
+            assertThat(causes.size()).isEqualTo(2);
+            var weight = words(causes, "weight 2 → 6");
+            assertThat(certainly(weight, "answeredInTime")).isNegative();
+            assertThat(certainly(find(weight.path("queues"), "queue", "fares"), "answeredInTime"))
+                    .isNegative();
+            assertThat(mean(words(causes, "Lost and found").path("difference"), "answeredInTime"))
+                    .as("a name changes nothing")
+                    .isZero();
+        } finally {
+            api.post(PLAN + "/draft/undo", "").ok();
+        }
+    }
+
+    private static JsonNode words(JsonNode causes, String words) {
+        return causes.valueStream()
+                .filter(cause -> cause.path("words").toString().contains(words))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** What goes live is simulated for its first whole week, kept with it, and set against what comes. */
+    @Test
+    void whatWasForetoldOfARevisionStaysWithIt() {
+        changed(plan -> queue(plan).put("weight", 6), false);
+        api.post(PLAN + "/draft/redo", "").ok();
+        long change = api.get(PLAN + "/draft").ok().body().path("change").asLong();
+        long number = api.post(PLAN + "/revisions", "{\"change\": %d, \"note\": \"heavier\"}".formatted(change))
+                .ok()
+                .body()
+                .path("number")
+                .asLong();
+        try {
+            var view = foretold(number);
+
+            assertThat(view.path("monday").asString()).isEqualTo("2026-12-07");
+            assertThat(view.path("came").isNull()).as("the week lies ahead").isTrue();
+            var foretold = view.path("foretold");
+            assertThat(foretold.path("replications").asInt()).isEqualTo(20);
+            assertThat(certainly(foretold, "answeredInTime")).isNegative();
+            assertThat(mean(foretold.path("before"), "answeredInTime"))
+                    .isGreaterThan(mean(foretold.path("figures"), "answeredInTime"));
+            api.get(PLAN + "/revisions/999/foretold").problem(404, "not-found", null);
+        } finally {
+            api.post(PLAN + "/draft/undo", "").ok();
+            long now = api.get(PLAN + "/draft").ok().body().path("change").asLong();
+            api.post(PLAN + "/revisions", "{\"change\": %d, \"note\": \"as before\"}".formatted(now))
+                    .ok();
+        }
+    }
+
+    private JsonNode foretold(long number) {
+        var until = Instant.now().plus(PATIENCE);
+        while (Instant.now().isBefore(until)) {
+            var answer = api.get(PLAN + "/revisions/" + number + "/foretold");
+            if (answer.status() == 200) {
+                return answer.body();
+            }
+            waitALittle();
+        }
+        throw new AssertionError("nothing was foretold within " + PATIENCE);
+    }
+
     /** Only the last of many edits counts; what was asked of those before ends without an answer. */
     @Test
     void editsInQuickSuccessionEndWithTheLast() {
@@ -124,9 +209,13 @@ class ConsequencesTest {
     }
 
     private JsonNode ended() {
+        return ended(WEEK);
+    }
+
+    private JsonNode ended(String path) {
         var until = Instant.now().plus(PATIENCE);
         while (Instant.now().isBefore(until)) {
-            var answer = api.get(WEEK).ok().body();
+            var answer = api.get(path).ok().body();
             if (answer.path("ended").asBoolean()) {
                 return answer;
             }
