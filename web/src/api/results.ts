@@ -19,6 +19,7 @@ import type {
 } from './model';
 
 const REFINED_AFTER = 350;
+const FORETOLD_AFTER = 2_000;
 
 export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
@@ -54,7 +55,7 @@ export function useForetold(plan: string, revision: number | null) {
     queryKey: [plan, 'foretold', revision],
     queryFn: () => call<Foretold>('GET', `/plans/${plan}/revisions/${revision}/foretold`),
     enabled: revision !== null,
-    retry: false,
+    refetchInterval: (query) => (query.state.data?.foretold ? false : FORETOLD_AFTER),
   });
 }
 

@@ -29,13 +29,22 @@ export function ForetoldPanel({ revision, onClose }: { revision: number; onClose
   return (
     <Modal open width={640} title={<h2>Revision {revision}: foretold and came</h2>} footer={null} onCancel={onClose}>
       <ErrorNote error={error} />
-      {data && <Sides view={data} />}
+      {data?.foretold && data.monday ? (
+        <Sides monday={data.monday} foretold={data.foretold} came={data.came ?? null} />
+      ) : (
+        data && <p className="soft">Nothing is foretold of it: there was no forecast when it went live, or its week is still being simulated.</p>
+      )}
     </Modal>
   );
 }
 
-function Sides({ view }: { view: Foretold }) {
-  const { foretold, came, monday } = view;
+interface Both {
+  monday: string;
+  foretold: NonNullable<Foretold['foretold']>;
+  came: Came | null;
+}
+
+function Sides({ monday, foretold, came }: Both) {
   return (
     <>
       <p>

@@ -88,7 +88,7 @@ function Manage({ question }: { question: PlanQuestion }) {
   return (
     <>
       <Button disabled={atIt || again.isPending} onClick={() => again.mutate(question.id)}>
-        Simulate again
+        Ask again
       </Button>
       <Popconfirm title="Remove this question and its answer?" okText="Remove" cancelText="Keep" onConfirm={() => forget.mutate(question.id)}>
         <Button>Remove…</Button>

@@ -6,8 +6,6 @@ import io.kinetarch.server.job.JobKind;
 import io.kinetarch.server.job.Jobs;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions.WentLive;
-import io.kinetarch.server.problem.Refusal;
-import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.report.ChatFigures;
 import io.kinetarch.server.report.Reports;
 import io.kinetarch.server.simulation.SimulatedDocument.FiguresDocument;
@@ -96,21 +94,24 @@ class Foretold implements JobKind {
     /**
      * Both.
      *
+     * @param monday null before anything is foretold
+     * @param foretold null where there was no forecast when it went live, and until the simulation has ended
      * @param came null before the week has begun, and where nobody came
      */
     record ForetoldView(
-            LocalDate monday,
-            ForetoldWeek foretold,
+            @Nullable LocalDate monday,
+            @Nullable ForetoldWeek foretold,
             @Nullable CameDocument came) {}
 
     ForetoldView of(String planId, int revision) {
-        var found = stored.find(planId, revision)
-                .orElseThrow(() -> new Refusal(
-                        Kind.NOT_FOUND,
-                        "Nothing was foretold of revision " + revision
-                                + ": there was no forecast when it went live, or the simulation has not ended yet."));
-        return new ForetoldView(
-                found.monday(), json.readValue(found.document(), ForetoldWeek.class), came(planId, found.monday()));
+        // refused where there is no such revision
+        plans.revisionState(planId, revision);
+        return stored.find(planId, revision)
+                .map(found -> new ForetoldView(
+                        found.monday(),
+                        json.readValue(found.document(), ForetoldWeek.class),
+                        came(planId, found.monday())))
+                .orElseGet(() -> new ForetoldView(null, null, null));
     }
 
     private @Nullable CameDocument came(String planId, LocalDate monday) {
