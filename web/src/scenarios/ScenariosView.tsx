@@ -66,7 +66,7 @@ export function ScenariosView() {
         )}
         {question && <Shown question={question} row={row} onPick={(picked) => put({ row: String(picked), panel: FIGURES })} />}
       </section>
-      <aside className="panel" aria-label={panel}>
+      <aside key={panel} className="panel" aria-label={panel}>
         <Segmented block options={[ASK, FIGURES]} value={panel} onChange={(shown) => put({ panel: shown === ASK ? null : shown })} />
         {panel === ASK ? (
           <AskPanel onAsked={(id) => put({ question: String(id), row: null })} />
@@ -105,7 +105,8 @@ function Shown({ question, row, onPick }: { question: PlanQuestion; row: number;
   return (
     <>
       <p className="soft">
-        By {answer.replications} simulated weeks each, the same visitors for all; {where}.
+        By {answer.replications} simulated weeks each, the same visitors for all; {where}. Shares are of all chats that come: what the bot
+        finishes nobody answers.
         {outdated && <strong> The plan, its volumes or rosters have changed since.</strong>}
       </p>
       {asked.sweep ? <Sweep question={{ ...question, answer }} /> : <SideBySide answer={answer} row={row} onPick={onPick} />}

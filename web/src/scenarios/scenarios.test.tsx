@@ -71,10 +71,10 @@ describe('the curve of a sweep', () => {
   it('has the band that holds the true one, the best range and where the plan stands', () => {
     const measure = MEASURES[1]!;
     const option = sweepOption({ answer: swept.answer!, measure, name: 'Weight', best: swept.answer!.best['answeredInTime'] }) as {
-      series: { data: [number, number][]; markArea?: { data: unknown }; markLine?: { data: unknown } }[];
+      series: { data: ([number, number] & { value: number[] })[]; markArea?: { data: unknown }; markLine?: { data: unknown } }[];
     };
     const [low, band, curve] = option.series;
-    expect(curve?.data).toEqual([[1, 0.85], [2, 0.82], [3, 0.7]]);
+    expect(curve?.data.map(({ value }) => value)).toEqual([[1, 0.85], [2, 0.82], [3, 0.7]]);
     expect(low?.data[0]?.[1]).toBeCloseTo(0.84);
     expect(band?.data[0]?.[1]).toBeCloseTo(0.02);
     expect(curve?.markArea?.data).toEqual([[{ xAxis: 1 }, { xAxis: 2 }]]);

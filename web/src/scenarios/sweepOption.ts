@@ -23,7 +23,7 @@ interface Wish {
   measure: Measure;
   /** What the number is. */
   name: string;
-  best: { from: number; to: number } | undefined;
+  best: { at: number; from: number; to: number } | undefined;
 }
 
 /** A curve with the band that holds the true one, the best range, and where the plan stands. */
@@ -64,11 +64,10 @@ export function sweepOption({ answer, measure, name, best }: Wish): EChartsCoreO
       },
       {
         type: 'line',
-        symbolSize: 7,
         itemStyle: { color: tokens.petrol },
         lineStyle: { color: tokens.petrol, width: 2 },
-        data: all.map(({ value, mean }) => [value, mean]),
-        markArea: best && {
+        data: all.map(({ value, mean }) => ({ value: [value, mean], symbolSize: value === best?.at ? 13 : 7 })),
+        markArea: best && best.from < best.to && {
           silent: true,
           itemStyle: { color: tokens['petrol-soft'], opacity: 0.55 },
           label: { show: true, position: 'insideTop', color: tokens.petrol, formatter: 'best' },

@@ -109,15 +109,15 @@ final class Application implements AutoCloseable {
                 "--kinetarch.starts-at=" + TODAY.atTime(10, 30).toInstant(ZoneOffset.UTC),
                 "--kinetarch.roster.cover-time=3s",
                 "--kinetarch.roster.search-time=10s",
-                "--kinetarch.questions.weeks=10",
                 "--kinetarch.demo.token-file="
                         + Path.of("target", database + ".token").toAbsolutePath()));
         command.addAll(List.of(arguments));
         Path log = Path.of("target", database + ".log");
         Files.createDirectories(log.toAbsolutePath().getParent());
         var builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
-        // Whoever wants finished chats says so by an argument, which counts more.
+        // Whoever wants finished chats, or surer answers, says so by an argument, which counts more.
         builder.environment().put("KINETARCH_DEMO_PASTDAYS", "0");
+        builder.environment().put("KINETARCH_QUESTIONS_WEEKS", "10");
         var process = builder.start();
         var application = new Application(process, "http://127.0.0.1:" + port);
         application.awaitReady(log);

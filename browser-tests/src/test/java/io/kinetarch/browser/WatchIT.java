@@ -220,7 +220,6 @@ class WatchIT {
             assertThat(row).isVisible();
             page.getByText("compare with").click();
             assertThat(row.locator(".change").first()).isVisible();
-            ScreenshotsIT.take(page, "reports");
             AxeRules.hold(page, "reports", List.of());
             String gaveUp = row.getByRole(AriaRole.LINK).nth(1).innerText();
             row.getByRole(AriaRole.LINK).nth(1).click();
