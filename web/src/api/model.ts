@@ -69,6 +69,7 @@ export type SimulatedSides = Schemas['Sides'];
 export type ChatOutcomes = Schemas['FiguresDocument'];
 export type Uncertain = Schemas['EstimateDocument'];
 export type Causes = Schemas['CausesDocument'];
+export type Against = Schemas['AgainstDocument'];
 export type Foretold = Schemas['ForetoldView'];
 export type PlanQuestion = Schemas['PlanQuestion'];
 export type Asked = Schemas['QuestionDocument'];

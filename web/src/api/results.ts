@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
 import type {
+  Against,
   Causes,
   Foretold,
   Passage,
@@ -45,6 +46,16 @@ export function useCauses(plan: string, monday: string, enabled: boolean) {
     queryKey: [plan, 'simulated', monday, 'causes'],
     queryFn: () => call<Causes>('GET', `/plans/${plan}/simulated/causes?monday=${monday}`),
     enabled,
+    refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
+  });
+}
+
+/** What the staffing model and a simulation say of each half-hour; asked for like the simulated week. */
+export function useAgainst(plan: string, monday: string) {
+  return useQuery({
+    queryKey: [plan, 'simulated', monday, 'against-staffing'],
+    queryFn: () => call<Against>('GET', `/plans/${plan}/simulated/against-staffing?monday=${monday}`),
+    placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
 }

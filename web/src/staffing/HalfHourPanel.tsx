@@ -1,6 +1,9 @@
+import type { Against } from '../api/model';
+import { useAgainst } from '../api/results';
 import { useWorkplace } from '../plan/workplace';
 import { COVERED, formatMoment, formatPeople, formatShare } from '../time/time';
 import { QueueReasons } from './QueueReasons';
+import { WhyApart } from './WhyApart';
 import type { Series } from './series';
 
 interface Props {
@@ -15,8 +18,11 @@ interface Props {
 
 /** The picked half-hour queue by queue, why one of them takes so many, and the week in figures. */
 export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: Props) {
-  const { week, slot, at } = useWorkplace();
+  const { draft, week, slot, at } = useWorkplace();
+  const { data: against } = useAgainst(draft.id, week.monday);
   const queue = week.queues.find((candidate) => candidate.id === queueId);
+  const simulated = (id: string) =>
+    against?.queues.find((one) => one.queue === id)?.slots.find((one) => Date.parse(one.at) === Date.parse(week.startsAt[slot] ?? ''));
   const hours = (values: number[]) => (values.reduce((sum, value) => sum + value, 0) / 2).toFixed(1);
   return (
     <>
@@ -32,7 +38,8 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
               <th title="Chats expected in this half-hour">Chats</th>
               <th title="Operators required">Req.</th>
               <th title="Operators counted for it, each for the share of the time in which they answer">There</th>
-              <th title="Share answered within the queue’s limit">In time</th>
+              <th title="Share answered within the queue’s limit, by the staffing model">In time</th>
+              <th title="The same by simulation of the whole design">Simul.</th>
             </tr>
           </thead>
           <tbody>
@@ -63,9 +70,10 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
                           )}
                           {formatShare(row.answeredInTime[slot] ?? 0, 0)}
                         </td>
+                        <Simulated seen={simulated(row.id)} />
                       </>
                     ) : (
-                      <td colSpan={4}>▪ closed</td>
+                      <td colSpan={5}>▪ closed</td>
                     )}
                   </tr>
                 );
@@ -73,6 +81,8 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
           </tbody>
         </table>
       )}
+      {queue && slot >= 0 && <WhyApart name={queue.name} seen={simulated(queue.id)} />}
+      {against && against.queues.length > 0 && <Apart against={against} queues={queues} />}
       {queue && slot >= 0 && <QueueReasons queueId={queue.id} name={queue.name} />}
       <h3>The week{title ? `, ${title}` : ''}</h3>
       <dl className="sums">
@@ -116,5 +126,30 @@ export function HalfHourPanel({ queueId, title, queues, onPickQueue, series }: P
         </p>
       )}
     </>
+  );
+}
+
+type Seen = Against['queues'][number]['slots'][number];
+
+function Simulated({ seen }: { seen: Seen | undefined }) {
+  if (seen?.simulated == null) return <td className="soft">–</td>;
+  return (
+    <td className={seen.apart ? 'warns' : ''} title={seen.halfWidth95 == null ? undefined : `± ${formatShare(seen.halfWidth95)}`}>
+      {seen.apart && '≠ '}
+      {formatShare(seen.simulated, 0)}
+    </td>
+  );
+}
+
+/** How often the two differ much in the week. */
+function Apart({ against, queues }: { against: Against; queues: string[] }) {
+  const slots = against.queues.filter(({ queue }) => queues.includes(queue)).flatMap((queue) => queue.slots);
+  const better = slots.filter(({ apart, simulated, formula }) => apart && (simulated ?? 0) > formula).length;
+  const worse = slots.filter(({ apart }) => apart).length - better;
+  return (
+    <p className="soft">
+      Of {slots.length} half-hours of queues, the simulation answers over ten points more in time than the staffing model in {better}, and
+      over ten points less in {worse} (by {against.replications} simulated weeks).
+    </p>
   );
 }

@@ -1,9 +1,10 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { QueueHalfHour, SkillGaps, Ways, Week, WhatIfAnswer } from '../api/model';
+import type { Against, QueueHalfHour, SkillGaps, Ways, Week, WhatIfAnswer } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
+import { HalfHourPanel } from './HalfHourPanel';
 import { MendPanel } from './MendPanel';
 import { QueueReasons } from './QueueReasons';
 import { WhatIfPanel } from './WhatIfPanel';
@@ -221,5 +222,60 @@ describe('what helps', () => {
   it('says where nothing is short', async () => {
     open([], { queues: [], languages: [], skills: [], training: [] });
     expect(await screen.findByText(/Nothing is short/)).toBeTruthy();
+  });
+});
+
+describe('the half-hour by formula and by simulation', () => {
+  const at = '2026-12-01T10:00:00Z';
+  const against: Against = {
+    replications: 40,
+    ended: true,
+    failure: null,
+    queues: [
+      {
+        queue: 'booking',
+        slots: [{ at, formula: 0.9, simulated: 0.7, halfWidth95: 0.05, apart: true, why: ['FEW_ABLE', 'ABSENCES'] }],
+      },
+    ],
+  };
+  const row = {
+    id: 'booking',
+    name: 'Booking',
+    open: [true],
+    chats: [4],
+    required: [2],
+    staffed: [2],
+    shortOf: [0],
+    shared: [false],
+    answeredInTime: [0.9],
+  };
+  const ofWeek = {
+    timeZone: 'Europe/Dublin',
+    monday: '2026-11-30',
+    startsAt: [at],
+    shrinkage: 0.3,
+    present: [2],
+    totals: { paidHours: 1 },
+    notes: [],
+    queues: [row],
+  } as unknown as Week;
+
+  it('stand side by side, and say why where they are far apart', async () => {
+    renderInWorkplace(
+      <HalfHourPanel
+        queueId="booking"
+        title=""
+        queues={['booking']}
+        onPickQueue={() => {}}
+        series={{ required: [2], answering: [2], short: [0] } as never}
+      />,
+      samplePlan(),
+      { '/against-staffing': against, '/half-hour': [] },
+      { week: ofWeek },
+    );
+    await screen.findByText('≠ 70 %');
+    expect(screen.getByRole('heading', { name: 'Booking: 90 % by the formula, 70 % simulated' })).toBeTruthy();
+    expect(screen.getByText('so few are there that it matters when each is away')).toBeTruthy();
+    expect(screen.getByText(/in 0, and over ten points less in 1/)).toBeTruthy();
   });
 });

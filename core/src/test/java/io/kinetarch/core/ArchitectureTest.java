@@ -91,7 +91,7 @@ class ArchitectureTest {
             .whereLayer("roster")
             .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch", "staffing")
             .whereLayer("scenario")
-            .mayOnlyAccessLayers("hours", "plan", "change", "dispatch", "simulation")
+            .mayOnlyAccessLayers("hours", "plan", "change", "dispatch", "simulation", "staffing")
             .whereLayer("simulation")
             .mayOnlyAccessLayers("hours", "plan", "presence", "routing", "dispatch");
 

@@ -1,5 +1,7 @@
 package io.kinetarch.server.simulation;
 
+import io.kinetarch.server.plan.Plans.Which;
+import io.kinetarch.server.staffing.Outlooks;
 import java.time.LocalDate;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -12,9 +14,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/plans/{plan}/simulated")
 class ConsequencesController {
     private final SimulatedWeeks weeks;
+    private final Outlooks outlooks;
 
-    ConsequencesController(SimulatedWeeks weeks) {
+    ConsequencesController(SimulatedWeeks weeks, Outlooks outlooks) {
         this.weeks = weeks;
+        this.outlooks = outlooks;
     }
 
     /**
@@ -35,5 +39,13 @@ class ConsequencesController {
     @GetMapping("/causes")
     CausesDocument causes(@PathVariable String plan, @RequestParam LocalDate monday) throws InterruptedException {
         return CausesDocument.of(weeks.causes(plan, monday));
+    }
+
+    /** The shares answered in time that the staffing model says, beside those of the simulation. */
+    @GetMapping("/against-staffing")
+    AgainstDocument againstStaffing(@PathVariable String plan, @RequestParam LocalDate monday)
+            throws InterruptedException {
+        var outlook = outlooks.get(plan, Which.draft, monday);
+        return AgainstDocument.of(weeks.of(plan, monday, true), outlook.state().plan(), outlook.slots());
     }
 }

@@ -139,6 +139,39 @@ class ConsequencesTest {
                 .orElseThrow();
     }
 
+    /** The staffing model and the simulation stand side by side; where they are far apart, it is said what the formula leaves out. */
+    @Test
+    void theStaffingModelStandsBesideTheSimulation() {
+        var against = ended(PLAN + "/simulated/against-staffing?monday=2026-12-07");
+
+        assertThat(against.path("failure").isNull()).isTrue();
+        var week = api.get(PLAN + "/week?monday=2026-12-07").ok().body();
+        var fares = find(against.path("queues"), "queue", "fares").path("slots");
+        assertThat(fares.size()).isGreaterThan(100);
+        var ofWeek = find(week.path("queues"), "id", "fares");
+        var slot = fares.get(40);
+        int at = week.path("startsAt")
+                .valueStream()
+                .map(JsonNode::asString)
+                .toList()
+                .indexOf(slot.path("at").asString());
+        assertThat(slot.path("formula").asDouble())
+                .isEqualTo(ofWeek.path("answeredInTime").get(at).asDouble());
+        var apart = against.path("queues")
+                .valueStream()
+                .flatMap(queue -> queue.path("slots").valueStream())
+                .filter(one -> one.path("apart").asBoolean())
+                .toList();
+        assertThat(apart).isNotEmpty().allSatisfy(one -> {
+            double by = Math.abs(
+                    one.path("formula").asDouble() - one.path("simulated").asDouble());
+            assertThat(by)
+                    .isGreaterThan(0.1)
+                    .isGreaterThan(one.path("halfWidth95").asDouble());
+        });
+        assertThat(apart).anySatisfy(one -> assertThat(one.path("why").size()).isPositive());
+    }
+
     /** What goes live is simulated for its first whole week, kept with it, and set against what comes. */
     @Test
     void whatWasForetoldOfARevisionStaysWithIt() {
