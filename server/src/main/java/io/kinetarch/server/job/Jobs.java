@@ -123,13 +123,11 @@ public class Jobs implements SmartLifecycle {
         if (kind.isEmpty()) {
             return false;
         }
-        if (jobs.take(id) > 0) {
-            run(kind.get(), id, work);
-        }
-        return true;
+        return jobs.take(id) == 0 || run(kind.get(), id, work);
     }
 
-    private void run(JobKind kind, long id, Task work) {
+    /** Whether it is done with: what stops with its server is not, and is begun anew by whoever takes it next. */
+    private boolean run(JobKind kind, long id, Task work) {
         try {
             kind.run(work.planId(), work.subject(), (done, steps, said) -> {
                 if (!jobs.report(id, done, steps, said)) {
@@ -140,12 +138,21 @@ public class Jobs implements SmartLifecycle {
         } catch (Cancelled e) {
             jobs.end(id, State.CANCELLED, null, clock.instant());
         } catch (RuntimeException e) {
+            if (Thread.interrupted()) {
+                LOG.info(
+                        "Job {} ({} of plan {}) is left to others, as this server stops",
+                        id,
+                        work.kind(),
+                        work.planId());
+                return false;
+            }
             LOG.error("Job {} ({} of plan {}) failed", id, work.kind(), work.planId(), e);
             jobs.end(id, State.FAILED, String.valueOf(e.getMessage()), clock.instant());
         }
+        return true;
     }
 
-    /** A job of a kind that this instance does not know, a newer one's perhaps, is left to those who do. */
+    /** A job of a kind that this instance does not know, a newer one's perhaps, or that it cannot end, is left to others. */
     private CompletionHandler<Void> complete(TaskInstance<Void> instance) {
         return work(Long.parseLong(instance.getId()))
                 ? new CompletionHandler.OnCompleteRemove<>()

@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.core.simulation.Simulation;
 import java.time.Duration;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -47,6 +48,11 @@ final class NewestWork<S, K, R> implements AutoCloseable {
     @FunctionalInterface
     interface Task<R> {
         void run(Pending<R> pending) throws InterruptedException;
+    }
+
+    /** What has come of something, where it is kept. */
+    Optional<Pending<R>> known(K key) {
+        return Optional.ofNullable(kept.getIfPresent(key));
     }
 
     /** What is known by now; if nothing is, it is waited for a little. */

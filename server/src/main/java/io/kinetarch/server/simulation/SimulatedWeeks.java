@@ -62,7 +62,11 @@ class SimulatedWeeks implements DisposableBean {
     private record Subject(String planId, LocalDate monday) {}
 
     private record Key(
-            Subject subject, String draft, @Nullable String live, boolean closely) {}
+            Subject subject, String draft, @Nullable String live, boolean closely) {
+        Key lookedAtClosely() {
+            return new Key(subject, draft, live, true);
+        }
+    }
 
     /** One who looks closely does not overtake one who glances. */
     private record Asked(Subject subject, boolean closely) {}
@@ -85,6 +89,11 @@ class SimulatedWeeks implements DisposableBean {
      */
     Pending<Result> of(String planId, LocalDate monday, boolean closely) throws InterruptedException {
         var both = both(planId, monday, closely);
+        // Whoever glances sees the same figures as whoever looks closely, where these are known.
+        var better = comparisons.known(both.key().lookedAtClosely());
+        if (better.isPresent()) {
+            return better.get();
+        }
         return comparisons.of(new Asked(both.key().subject(), closely), both.key(), pending -> compare(both, pending));
     }
 

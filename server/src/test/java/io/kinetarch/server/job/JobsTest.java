@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -48,6 +49,16 @@ class JobsTest {
         assertThat(again).isGreaterThan(id);
         api.post(JOBS + "/" + again + "/cancellation", "").ok();
         await("CANCELLED", 0);
+    }
+
+    /** A server that stops interrupts what it works on; the job has not failed by that. */
+    @Test
+    void aJobThatStopsWithItsServerIsBegunAnew() throws InterruptedException {
+        var stopping = new Stopping();
+        server.add(stopping);
+        jobs.start(stopping.name(), PLAN);
+        assertThat(await("DONE", 0).path("kind").asString()).isEqualTo(stopping.name());
+        assertThat(stopping.begun.get()).isEqualTo(2);
     }
 
     @Test
@@ -121,6 +132,24 @@ class JobsTest {
             job = newest();
         }
         return job;
+    }
+
+    /** Is interrupted the first time, as by a server that stops. */
+    private static class Stopping implements JobKind {
+        final AtomicInteger begun = new AtomicInteger();
+
+        @Override
+        public String name() {
+            return "TEST_STOPPING";
+        }
+
+        @Override
+        public void run(String planId, String subject, Progress progress) {
+            if (begun.incrementAndGet() == 1) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException("the server stops");
+            }
+        }
     }
 
     /** Takes a step, waits to be let go, and then steps on until it is cancelled. */
