@@ -104,7 +104,7 @@ function limits(kind: DialKind) {
 }
 
 function now(value: number | null, { kind }: Dial) {
-  if (value === null || (kind === 'MOST_CHATS' && value === 0)) return 'Nothing stands there now.';
+  if (value === null) return 'The plan has no one number there now.';
   return `It stands at ${value}${sortOf(kind).unit && ` ${sortOf(kind).unit}`}.`;
 }
 

@@ -34,7 +34,7 @@ export function dialName(plan: Plan, { kind, element, rung }: Dial) {
   return which ? `${sort.name}, ${which}` : sort.name;
 }
 
-/** Where a dial stands in the plan; null where nothing does. */
+/** Where a dial stands in the plan; null where nothing does, or not the same for all that it is about. */
 export function standing(plan: Plan, { kind, element, rung }: Dial): number | null {
   const queue = plan.queues.find(({ id }) => id === element);
   const bot = plan.bots.find(({ id }) => id === element);
@@ -48,13 +48,15 @@ export function standing(plan: Plan, { kind, element, rung }: Dial): number | nu
     case 'WAITING_LIMIT':
       return queue?.waiting.limit?.chats ?? null;
     case 'CAPACITY':
-      return Math.max(1, ...plan.operators.map(({ capacity }) => capacity));
+      return same(plan.operators.map(({ capacity }) => capacity));
     case 'MOST_CHATS':
-      return Math.max(1, ...plan.operators.map(({ mostChats }) => mostChats ?? 0));
+      return same(plan.operators.map(({ mostChats }) => mostChats ?? null));
     case 'BOT_MISSES':
       return bot?.handoff.misses ?? plan.settings.timeouts.botMisses;
   }
 }
+
+const same = (values: (number | null)[]) => (new Set(values).size === 1 ? (values[0] ?? null) : null);
 
 const MOST_VALUES = 25;
 

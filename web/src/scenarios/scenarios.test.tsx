@@ -55,6 +55,9 @@ describe('a dial', () => {
     expect(standing(plan, { kind: 'WEIGHT', element: 'booking' })).toBe(2);
     expect(standing(plan, { kind: 'WAITING_LIMIT', element: 'booking' })).toBeNull();
     expect(standing(plan, { kind: 'VOLUME' })).toBe(100);
+    const capacities = plan.operators.map((one, i) => ({ ...one, capacity: i + 1 }));
+    expect(standing({ ...plan, operators: capacities.slice(0, 1) }, { kind: 'CAPACITY' })).toBe(1);
+    expect(standing({ ...plan, operators: [...capacities, { ...capacities[0]!, capacity: 9 }] }, { kind: 'CAPACITY' })).toBeNull();
   });
 
   it('is turned through whole numbers that rise', () => {

@@ -27,17 +27,7 @@ class CausesTest {
     private static final QueueId FIRST = Centre.queueId(0);
     private static final QueueId SECOND = Centre.queueId(1);
 
-    private final Plan live = centre().plan();
-
-    private static Centre centre() {
-        return new Centre()
-                .queue(30, 300, 120.0)
-                .queue(20, 300, 120.0)
-                .operators(3, 2, 0)
-                .operators(2, 2, 1)
-                .lasting(Duration.ofDays(3))
-                .warmUp(Duration.ZERO);
-    }
+    private final Plan live = ScenarioTest.centre().plan();
 
     private static Queue weighing(Queue queue, int weight) {
         return queue.with(weight, queue.workload());
@@ -110,7 +100,7 @@ class CausesTest {
 
     @Test
     void thePlanThatAnswersMostIsBestAndWhatIsNoOtherIsAsGood() throws InterruptedException {
-        var planned = centre().experiment(3);
+        var planned = ScenarioTest.centre().lasting(Duration.ofDays(3)).experiment(3);
         var weights = List.of(1, 1, 2).stream()
                 .map(weight -> new Simulation(
                         Scenario.AS_PLANNED.with(new Dial.Weight(FIRST), weight).in(planned)))

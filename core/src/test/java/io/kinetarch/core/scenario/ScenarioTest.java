@@ -44,7 +44,8 @@ class ScenarioTest {
     private static final QueueId FIRST = Centre.queueId(0);
     private static final QueueId SECOND = Centre.queueId(1);
 
-    private static Centre centre() {
+    /** Two queues, each with people of its own. */
+    static Centre centre() {
         return new Centre()
                 .queue(30, 300, 120.0)
                 .queue(20, 300, 120.0)
