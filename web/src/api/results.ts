@@ -9,6 +9,7 @@ import type {
   QueueGroup,
   QueueHalfHour,
   Simulated,
+  SimulatedPassage,
   SkillGaps,
   Trial,
   TrialQuestion,
@@ -76,6 +77,17 @@ export function usePassage(plan: string, at: string, enabled = true) {
     enabled,
     queryFn: () => call<Passage>('GET', `/plans/${plan}/passage?at=${encodeURIComponent(at)}`),
     placeholderData: keepPreviousData,
+  });
+}
+
+/** The ways that simulated chats of the draft take at a moment; asked again until they are known well enough. */
+export function usePassageSimulated(plan: string, at: string, enabled: boolean) {
+  return useQuery({
+    queryKey: [plan, 'simulated', 'passage', at],
+    enabled,
+    queryFn: () => call<SimulatedPassage>('GET', `/plans/${plan}/simulated/passage?at=${encodeURIComponent(at)}`),
+    placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
 }
 

@@ -37,6 +37,7 @@ const simulated: Simulated = {
     difference,
     same: false,
     queues: [{ queue: 'fares', name: 'Fares', draft, live, difference }],
+    late: [],
     draftIntervals: [interval('2026-12-07T09:00:00Z', 10, 0.9), interval('2026-12-07T09:30:00Z', 30, 0.6)],
     liveIntervals: [interval('2026-12-07T09:30:00Z', 30, 0.8)],
   },

@@ -2,7 +2,8 @@ import { Button, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { save } from '../api/client';
-import { usePassage, usePassageNow } from '../api/results';
+import type { SimulatedPassage } from '../api/model';
+import { usePassage, usePassageNow, usePassageSimulated } from '../api/results';
 import { SidePanel } from '../settings/SidePanel';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
@@ -15,17 +16,33 @@ import { passageSvg } from './passageSvg';
 import { TryChat } from '../settings/TryChat';
 import './passage.css';
 
+const EXPECTED = 'expected';
+const SIMULATED = 'simulated';
 const NOW = 'now';
+
+const WORDS: Record<string, string> = {
+  [EXPECTED]: 'Draft: by the forecast and the staffing model',
+  [NOW]: 'Live: the chats of the last hour, and who is there this minute',
+};
+
+function simulatedWords(simulated: SimulatedPassage | undefined) {
+  if (simulated?.failure) return `Draft: it could not be simulated: ${simulated.failure}`;
+  const weeks = simulated?.replications ?? 0;
+  return `Draft: by the whole design, ${weeks === 0 ? 'being simulated' : `${weeks} simulated weeks`}`;
+}
 
 /** The routes that chats take at the moment, or took in the last hour, with the settings of the selected place beside them. */
 export function PassageView() {
   const { draft, at, week, account } = useWorkplace();
   const [params, setParams] = useSearchParams();
   const watches = draft.live !== null && account.permissions.includes('WATCH');
-  const now = watches && params.get('source') === NOW;
-  const expected = usePassage(draft.id, at, !now);
-  const came = usePassageNow(draft.id, now);
-  const { data, error } = now ? came : expected;
+  const asked = params.get('source') ?? EXPECTED;
+  const source = asked === SIMULATED || (asked === NOW && watches) ? asked : EXPECTED;
+  const expected = usePassage(draft.id, at, source === EXPECTED);
+  const simulated = usePassageSimulated(draft.id, at, source === SIMULATED);
+  const came = usePassageNow(draft.id, source === NOW);
+  const data = source === NOW ? came.data : source === SIMULATED ? simulated.data?.passage : expected.data;
+  const error = source === NOW ? came.error : source === SIMULATED ? simulated.error : expected.error;
   const { tryChat, trying, selection } = usePlace();
   const bot = selection?.kind === 'bots' ? data?.bots.find(({ id }) => id === selection.id) : undefined;
   const frame = useRef<HTMLDivElement>(null);
@@ -42,30 +59,27 @@ export function PassageView() {
   return (
     <div className="passage">
       <section className="passage-main" aria-label="Passage">
-        {watches && (
-          <div className="passage-source">
-            <Segmented
-              size="small"
-              aria-label="Where the figures come from"
-              options={[
-                { value: 'expected', label: 'Expected at the moment' },
-                { value: NOW, label: 'Now' },
-              ]}
-              value={now ? NOW : 'expected'}
-              onChange={(source) =>
-                setParams((before) => {
-                  const after = new URLSearchParams(before);
-                  if (source === NOW) after.set('source', NOW);
-                  else after.delete('source');
-                  return after;
-                })
-              }
-            />
-            <span className="soft">
-              {now ? 'Live: the chats of the last hour, and who is there this minute' : 'Draft: by the forecast and the staffing model'}
-            </span>
-          </div>
-        )}
+        <div className="passage-source">
+          <Segmented
+            size="small"
+            aria-label="Where the figures come from"
+            options={[
+              { value: EXPECTED, label: 'Expected at the moment' },
+              { value: SIMULATED, label: 'Simulated' },
+              ...(watches ? [{ value: NOW, label: 'Now' }] : []),
+            ]}
+            value={source}
+            onChange={(next) =>
+              setParams((before) => {
+                const after = new URLSearchParams(before);
+                if (next === EXPECTED) after.delete('source');
+                else after.set('source', next);
+                return after;
+              })
+            }
+          />
+          <span className="soft">{source === SIMULATED ? simulatedWords(simulated.data) : WORDS[source]}</span>
+        </div>
         <div className="passage-head">
           <h3>Doors</h3>
           {data && data.bots.length > 0 && <h3>Bot</h3>}

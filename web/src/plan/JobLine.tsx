@@ -9,11 +9,12 @@ const WORDS: Record<string, string> = {
   TRY_METHODS: 'Trying the methods on the series',
   SEARCH_ROSTER: 'Searching a roster',
   ANSWER_QUESTION: 'Simulating what was asked',
+  FIND_LEAST_PEOPLE: 'Searching the fewest people',
   FORETELL: 'Simulating what went live',
 };
 
 /** Kinds of work whose subject is a week. */
-const BY_WEEK = ['SEARCH_ROSTER'];
+const BY_WEEK = ['SEARCH_ROSTER', 'FIND_LEAST_PEOPLE'];
 
 /** The long work that goes on, the oldest first, how far each is, and its end. */
 export function JobLine() {

@@ -187,8 +187,16 @@ function Found({ view }: { view: RosterWeek }) {
   const found = view.found;
   return (
     <p className="soft roster-found">
+      {found?.simulatedHours != null && (
+        <>
+          <strong className={found.standing.shortHalfHours / 2 >= COVERED ? 'short' : 'enough'}>
+            {found.standing.shortHalfHours / 2 >= COVERED ? `▾ ${inHours(found.standing.shortHalfHours)} short` : '▴ nothing short'}
+          </strong>
+          {` of the ${found.simulatedHours.toFixed(0)} h that the simulation requires, as the search left it · by the staffing model, `}
+        </>
+      )}
       <strong className={short >= COVERED ? 'short' : 'enough'}>{short >= COVERED ? `▾ ${short.toFixed(1)} h short` : '▴ nothing short'}</strong>
-      {found && !view.outdated && found.standing.shortBound > 0 && `, at least ${inHours(found.standing.shortBound)} whatever these people work`}
+      {found && found.simulatedHours == null && !view.outdated && found.standing.shortBound > 0 && `, at least ${inHours(found.standing.shortBound)} whatever these people work`}
       {` · ${week.totals.presentHours.toFixed(0)} h present, of which ${week.totals.availableHours.toFixed(0)} h answering after shrinkage, for ${week.totals.requiredHours.toFixed(0)} h required`}
       {found?.usualShortHours != null &&
         (found.usualShortHours < short - COVERED ? (

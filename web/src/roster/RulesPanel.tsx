@@ -1,4 +1,4 @@
-import { Button, InputNumber } from 'antd';
+import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { RosterRules, RosterRulesView, ShiftKind, Terms } from '../api/model';
 import { usePutRosterRules, useRosterRules } from '../api/roster';
@@ -33,6 +33,24 @@ function Editor({ view, operator }: { view: RosterRulesView; operator: string | 
 
   return (
     <div className="editor roster-editor">
+      <label>
+        As many people as required by
+        <Select
+          aria-label="As many people as required by"
+          value={rules.requiredBy}
+          onChange={(requiredBy) => setRules({ ...rules, requiredBy })}
+          options={[
+            { value: 'FORMULA', label: 'the staffing model' },
+            { value: 'SIMULATION', label: 'the simulation' },
+          ]}
+        />
+      </label>
+      {rules.requiredBy === 'SIMULATION' && (
+        <p className="soft">
+          The fewest people with whom every queue meets its target in the simulated week; a search of a roster looks for them
+          first, where Staffing has not.
+        </p>
+      )}
       <label>
         Rest between shifts, hours
         <InputNumber

@@ -1,9 +1,9 @@
-import { Link, useLocation } from 'react-router';
-import { useSimulated } from '../api/results';
+import { Link } from 'react-router';
 import { Changed } from '../plan/Changed';
 import { MEASURES } from '../plan/measures';
 import { useWorkplace } from '../plan/workplace';
 import { formatPeople } from '../time/time';
+import { CONSEQUENCES, useShownSimulation } from './useShownSimulation';
 
 const SHOWN = [
   'Answered in time',
@@ -14,14 +14,11 @@ const SHOWN = [
   'Left a message',
 ];
 const HALF_HOURS = 2;
-const VIEW = '/consequences';
 
 /** What the draft does to the week, beside what the live plan does, as simulated. */
 export function ConsequencesLine() {
-  const { draft, week } = useWorkplace();
-  // Beside the view that looks closely, the very same figures stand here.
-  const closely = useLocation().pathname === VIEW;
-  const { data, isPlaceholderData } = useSimulated(draft.id, week.monday, closely);
+  const { week } = useWorkplace();
+  const { data, isPlaceholderData } = useShownSimulation();
   const sides = data?.sides;
   const short = week.shortOf.reduce((sum, lacking) => sum + lacking, 0) / HALF_HOURS;
   return (
@@ -30,7 +27,7 @@ export function ConsequencesLine() {
       aria-label="Consequences"
       aria-busy={!data?.ended}
     >
-      <Link to={VIEW} className="consequences-title">
+      <Link to={CONSEQUENCES} className="consequences-title">
         {sides?.live ? 'This week, draft against live' : 'This week, draft'}
       </Link>
       {sides && sides.draft.arrived.mean === 0 && (

@@ -2,17 +2,21 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { addMinutes, COVERED, formatDay, formatMoment, formatPeople, fromLocal, toLocal } from '../time/time';
+import { useShownSimulation } from './useShownSimulation';
 
 const HEIGHT = 64;
 const LABELS = 14;
 const BASELINE = 46;
 const DEEPEST = HEIGHT - BASELINE - 2;
 const HALF_HOUR = 30;
+/** Lower bars could not be seen. */
+const SEEN = 0.5;
 
-/** The week in half-hours: chats as bars, under them those who answer against those required, closed times shaded. Picks the moment. */
+/** The week in half-hours: chats as bars, those that are late by simulation at their top, under them those who answer against those required, closed times shaded. Picks the moment. */
 export function WeekRuler() {
   const { week, at, slot } = useWorkplace();
   const { pick } = usePlace();
+  const late = useShownSimulation().data?.sides?.late ?? [];
   const [frame, width] = useWidth();
   const count = week.startsAt.length;
   const step = width / count;
@@ -53,7 +57,7 @@ export function WeekRuler() {
 
   return (
     <section className="ruler" aria-label="Week ruler">
-      <Moment />
+      <Moment late={late[slot] ?? 0} />
       <div className="ruler-frame" ref={frame}>
         <svg
           width={width}
@@ -99,6 +103,19 @@ export function WeekRuler() {
               />
             );
           })}
+          {week.chats.map((chats, i) => {
+            const tall = (Math.min(chats, late[i] ?? 0) / mostChats) * (BASELINE - LABELS - 2);
+            return tall < SEEN ? null : (
+              <rect
+                key={week.startsAt[i]}
+                className="ruler-late"
+                x={i * step + 0.3}
+                y={BASELINE - (chats / mostChats) * (BASELINE - LABELS - 2)}
+                width={Math.max(0.5, step - 0.6)}
+                height={tall}
+              />
+            );
+          })}
           <line className="ruler-base" x1={0} x2={width} y1={BASELINE} y2={BASELINE} />
           {week.startsAt.map((start, i) => {
             const people = gap(i);
@@ -134,7 +151,7 @@ export function WeekRuler() {
 }
 
 /** The moment in words, and as a field to type a date into. */
-function Moment() {
+function Moment({ late }: { late: number }) {
   const { week, at, slot } = useWorkplace();
   const { pick } = usePlace();
   const [typing, setTyping] = useState(false);
@@ -165,7 +182,13 @@ function Moment() {
           {formatMoment(at, week.timeZone)}
         </button>
       )}
-      <div className="soft">{Math.round(chats)} chats an hour expected</div>
+      {Math.round(2 * late) > 0 ? (
+        <div className="soft" title="Chats that come in an hour, and how many of them are not answered in time by simulation">
+          {Math.round(chats)} chats an hour, ▾ {Math.round(2 * late)} late
+        </div>
+      ) : (
+        <div className="soft">{Math.round(chats)} chats an hour expected</div>
+      )}
       {!open ? (
         <div className="soft">▪ everything closed</div>
       ) : week.totals.chats === 0 ? (

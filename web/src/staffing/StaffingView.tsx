@@ -2,6 +2,7 @@ import { Button, Dropdown, Segmented, Select } from 'antd';
 import { type RefObject, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
+import { useLeastPeople } from '../api/leastPeople';
 import type { QueueGroup, Week, WhatIf } from '../api/model';
 import { useGroups, useWhatIf } from '../api/results';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -12,6 +13,7 @@ import { usePicture } from '../ui/usePicture';
 import { useSettled } from '../ui/useSettled';
 import { DayStrip } from './DayStrip';
 import { HalfHourPanel } from './HalfHourPanel';
+import { LeastPanel } from './LeastPanel';
 import { MendPanel } from './MendPanel';
 import type { Series } from './series';
 import { WhatIfPanel } from './WhatIfPanel';
@@ -20,10 +22,11 @@ import '../plan/strips.css';
 import './staffing.css';
 
 const ALL = '';
-const HALF_HOUR = 'The half-hour';
+const HALF_HOUR = 'Half-hour';
 const WHAT_IF = 'What if';
 const MEND = 'What helps';
-const PANELS = [HALF_HOUR, WHAT_IF, MEND];
+const LEAST = 'Fewest';
+const PANELS = [HALF_HOUR, WHAT_IF, MEND, LEAST];
 const SLIDING = 60;
 
 /** What is drawn: all queues, one, or those of a department or skill. */
@@ -49,7 +52,8 @@ export function StaffingView() {
   const shown = shownBy(by, week, groups);
   const { series } = shown;
   const days = byDay(week.startsAt, week.timeZone);
-  const ifSo = moved && by === ALL ? whatIf.data?.required : undefined;
+  const fewest = useLeastPeople(draft.id, week.monday, panel === LEAST);
+  const ifSo = by === ALL ? otherwise(panel === LEAST ? fewest.data?.found?.halfHours : undefined, moved ? whatIf.data : undefined) : undefined;
   const most = Math.max(1, ...series.required, ...series.answering, ...(ifSo ?? []));
 
   function put(name: string, value: string | null) {
@@ -84,7 +88,7 @@ export function StaffingView() {
             {ifSo && (
               <>
                 {' '}
-                <span className="key key-if" /> required, if so
+                <span className="key key-if" /> {panel === LEAST ? 'enough by simulation' : 'required, if so'}
               </>
             )}
           </p>
@@ -123,6 +127,7 @@ export function StaffingView() {
             }
           />
         )}
+        {panel === LEAST && <LeastPanel answer={fewest.data} error={fewest.error} />}
         {panel === HALF_HOUR && (
           <HalfHourPanel
             queueId={by.startsWith(QUEUE) ? by.slice(QUEUE.length) : ALL}
@@ -135,6 +140,11 @@ export function StaffingView() {
       </aside>
     </div>
   );
+}
+
+/** Operators of each half-hour that are drawn over those required: the fewest by simulation, else what if. */
+function otherwise(fewest: { people: number }[] | undefined, whatIf: { required: number[] } | undefined) {
+  return fewest ? fewest.map(({ people }) => people) : whatIf?.required;
 }
 
 const QUEUE = 'queue:';

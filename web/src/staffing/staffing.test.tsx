@@ -1,10 +1,12 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Against, QueueHalfHour, SkillGaps, Ways, Week, WhatIfAnswer } from '../api/model';
+import type { Against, LeastPeople, QueueHalfHour, SkillGaps, Ways, Week, WhatIfAnswer } from '../api/model';
+import { outcomes } from '../testing/outcomes';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { HalfHourPanel } from './HalfHourPanel';
+import { LeastPanel } from './LeastPanel';
 import { MendPanel } from './MendPanel';
 import { QueueReasons } from './QueueReasons';
 import { WhatIfPanel } from './WhatIfPanel';
@@ -277,5 +279,49 @@ describe('the half-hour by formula and by simulation', () => {
     expect(screen.getByRole('heading', { name: 'Booking: 90 % by the formula, 70 % simulated' })).toBeTruthy();
     expect(screen.getByText('so few are there that it matters when each is away')).toBeTruthy();
     expect(screen.getByText(/in 0, and over ten points less in 1/)).toBeTruthy();
+  });
+});
+
+describe('the fewest people by simulation', () => {
+  const halfHour = { at: '2026-12-01T10:00:00Z', byFormula: 12, people: 9, missing: [], places: [], atLeast: [] };
+  const answer: LeastPeople = {
+    outdated: false,
+    found: {
+      work: '',
+      hoursByFormula: 100,
+      hours: 81.5,
+      halfHours: [halfHour, { ...halfHour, people: 13, missing: ['booking'] }],
+      byFormula: outcomes({}),
+      least: outcomes({}),
+      queues: [
+        {
+          queue: 'booking',
+          name: 'Booking',
+          target: 0.8,
+          byFormula: outcomes({ answeredInTime: { mean: 0.93, halfWidth95: 0.01 } }),
+          least: outcomes({ answeredInTime: { mean: 0.82, halfWidth95: 0.01 } }),
+        },
+      ],
+      notes: ['Assumed.'],
+    },
+  };
+
+  it('are set against those of the staffing model', () => {
+    renderInWorkplace(<LeastPanel answer={answer} error={null} />, samplePlan(), { '/jobs': [] });
+    expect(screen.getByText('▴ 18.5 h less')).toBeTruthy();
+    expect(screen.getByText(/In 1 half-hours fewer are enough, in 1 more are needed/)).toBeTruthy();
+    expect(screen.getByRole('row', { name: 'Booking 80 % 93 % 82 %' })).toBeTruthy();
+    expect(screen.getByText(/not even all of the plan’s people are enough/)).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'Rosters' }).getAttribute('href')).toBe('/roster?panel=Working+rules');
+  });
+
+  it('are searched where nobody has', async () => {
+    const sent = renderInWorkplace(<LeastPanel answer={{ found: null, outdated: false }} error={null} />, samplePlan(), {
+      '/jobs': [],
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'Search the fewest people' }));
+    await waitFor(() =>
+      expect(sent.map(({ method, path }) => `${method} ${path}`)).toContain('POST /plans/p/least-people?monday=2026-11-30'),
+    );
   });
 });

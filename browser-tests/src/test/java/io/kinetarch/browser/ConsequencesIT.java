@@ -48,6 +48,14 @@ class ConsequencesIT {
                             "Nothing in the draft differs from the live plan.",
                             new Page.GetByTextOptions().setExact(false)))
                     .isVisible();
+
+            // The ways that simulated chats take at the moment.
+            page.getByLabel("Views").getByText("Passage").click();
+            page.getByText("Simulated", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(page.getByText(Pattern.compile("by the whole design, [0-9]+ simulated weeks")))
+                    .isVisible();
+            assertThat(page.getByText("Answered in time").first()).isVisible();
             journey.endsWell();
         }
     }

@@ -119,7 +119,7 @@ class DesignAndStaffIT {
                     .click();
             assertThat(required).containsText("±0");
 
-            page.getByText("The half-hour", new Page.GetByTextOptions().setExact(true))
+            page.getByText("Half-hour", new Page.GetByTextOptions().setExact(true))
                     .click();
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Fares & booking"))
                     .click();

@@ -14,8 +14,18 @@ import java.util.Optional;
  * @param restMinutes between two shifts of a person
  * @param daysInARow that a person may work, 1–14
  * @param terms of people; who is not named works on {@link Terms#usual usual} terms
+ * @param requiredBy what says how many people are to be there
  */
-public record RosterRules(List<ShiftKind> kinds, int restMinutes, int daysInARow, List<Terms> terms) {
+public record RosterRules(
+        List<ShiftKind> kinds, int restMinutes, int daysInARow, List<Terms> terms, RequiredBy requiredBy) {
+    /** What says how many people a half-hour requires. */
+    public enum RequiredBy {
+        /** The staffing model, which sees each queue by itself. */
+        FORMULA,
+        /** The simulation of the whole design. */
+        SIMULATION
+    }
+
     /** Daily rest by the working time directive of the European Union, 2003/88/EC, article 3. */
     private static final int ELEVEN_HOURS = 11 * 60;
 
@@ -55,6 +65,11 @@ public record RosterRules(List<ShiftKind> kinds, int restMinutes, int daysInARow
                 }
             }
         }
+    }
+
+    /** Rules for rosters that cover what the staffing model requires. */
+    public RosterRules(List<ShiftKind> kinds, int restMinutes, int daysInARow, List<Terms> terms) {
+        this(kinds, restMinutes, daysInARow, terms, RequiredBy.FORMULA);
     }
 
     /** Rules to begin with: a full day, a part of one and a short shift, the rest that European law asks for. */

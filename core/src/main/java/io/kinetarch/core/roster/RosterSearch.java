@@ -5,7 +5,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.roster.RosterTask.Week;
 import io.kinetarch.core.staffing.Coverage;
-import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import io.kinetarch.core.staffing.Need;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -91,7 +91,7 @@ public final class RosterSearch {
      * Searches a roster.
      *
      * @param rules everybody keeps to
-     * @param required what each half-hour of the week requires, by queue
+     * @param required what each half-hour of the week requires
      * @param shrinkage of which the part that rosters do not plan is taken off the time of shifts
      * @param set whose week it is; shifts set by hand stay, all others are chosen anew
      * @param around for rest and days in a row
@@ -100,7 +100,7 @@ public final class RosterSearch {
     public static Found search(
             Plan plan,
             RosterRules rules,
-            List<Slot> required,
+            List<Need> required,
             Shrinkage shrinkage,
             Roster set,
             Around around,

@@ -4,9 +4,8 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.roster.RosterSearch.Standing;
 import io.kinetarch.core.staffing.Coverage;
+import io.kinetarch.core.staffing.Need;
 import io.kinetarch.core.staffing.Post;
-import io.kinetarch.core.staffing.StaffingWeek;
-import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import java.time.Duration;
 import java.time.Instant;
@@ -60,12 +59,12 @@ final class RosterTask {
      *
      * @param shrinkage of which the part that rosters do not plan is taken off the time of shifts
      */
-    RosterTask(Plan plan, RosterRules rules, List<Slot> slots, Shrinkage shrinkage, Roster set, Around around) {
+    RosterTask(Plan plan, RosterRules rules, List<Need> slots, Shrinkage shrinkage, Roster set, Around around) {
         this.set = set;
         people = plan.operators().stream()
                 .map(operator -> new PersonWeek(plan, rules, operator, set, around))
                 .toList();
-        var posts = slots.getFirst().posts();
+        var posts = slots.getFirst().allPosts();
         serves = IntStream.range(0, people.size())
                 .mapToObj(person -> {
                     var some = new BitSet(posts.size());
@@ -75,17 +74,14 @@ final class RosterTask {
                     return some;
                 })
                 .toList();
-        queues = slots.getFirst().queues().stream()
-                .map(queue ->
-                        queue.parts().stream().map(StaffingWeek.Part::post).toList())
-                .toList();
+        queues = slots.getFirst().posts();
         firstPost = new int[queues.size() + 1];
         for (int q = 0; q < queues.size(); q++) {
             firstPost[q + 1] = firstPost[q] + queues.get(q).size();
         }
         groups = serves.stream().distinct().toList();
         groupOf = serves.stream().mapToInt(groups::indexOf).toArray();
-        required = slots.stream().map(Slot::places).toArray(int[][]::new);
+        required = slots.stream().map(Need::places).toArray(int[][]::new);
         atLeast = slots.stream().map(slot -> scarce(slot, posts)).toArray(int[][]::new);
         share = slots.stream()
                 .mapToInt(slot -> (int) Math.round(Coverage.PLACE
@@ -158,7 +154,7 @@ final class RosterTask {
         }
     }
 
-    private static int[] slotOf(Plan plan, Roster set, List<Slot> slots) {
+    private static int[] slotOf(Plan plan, Roster set, List<Need> slots) {
         int[] slotOf = new int[(PersonWeek.DAYS + 2) * PersonWeek.A_DAY / ShiftKind.STEP];
         Instant first = slots.getFirst().startsAt();
         for (int i = 0; i < slotOf.length; i++) {
@@ -227,7 +223,7 @@ final class RosterTask {
         return of.stream().map(post -> required[slot][post]).sum();
     }
 
-    private static int[] scarce(Slot slot, List<Post> posts) {
+    private static int[] scarce(Need slot, List<Post> posts) {
         int[] atLeast = slot.atLeast();
         for (int post = 0; post < atLeast.length; post++) {
             boolean forAll = post + 1 == atLeast.length

@@ -66,6 +66,11 @@ public record Experiment(
         }
     }
 
+    /** The same with operators there at other times, and other chance. */
+    public Experiment with(Map<OperatorId, List<Span>> others, long otherSeed) {
+        return new Experiment(plan, from, until, warmUp, counted, flows, behaviour, others, otherSeed);
+    }
+
     /** When counting begins. */
     Instant countedFrom() {
         return from.plus(warmUp);

@@ -6,6 +6,7 @@ import io.kinetarch.core.dispatch.Visit;
 import io.kinetarch.core.hours.OpenTimeline;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.AskedWhen;
+import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
@@ -18,11 +19,13 @@ import io.kinetarch.core.simulation.Experiment.Span;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** An experiment laid out for its runs: what is the same in all of them. */
 final class Laid {
@@ -44,6 +47,10 @@ final class Laid {
     /** Of the flows, from {@link Arrivals#keys}. */
     final long[] keys;
 
+    /** Where chats come from, and of which of these each flow is. */
+    final List<Source> sources;
+
+    final int[] sourceOf;
     final boolean[] asksLater;
     final boolean[] botHandsOver;
     /** By flow, how many of its chats a bot finishes. */
@@ -63,6 +70,9 @@ final class Laid {
 
     private final List<List<Span>> shifts;
 
+    /** A door, and what the chats from there are about. */
+    record Source(DoorId door, @Nullable String topic) {}
+
     Laid(Experiment experiment) {
         this.experiment = experiment;
         var plan = experiment.plan();
@@ -77,6 +87,13 @@ final class Laid {
         var flows = experiment.flows();
         visits = flows.stream().map(flow -> answered(plan, flow.visit())).toArray(Visit[]::new);
         keys = Arrivals.keys(flows);
+        sources = Arrays.stream(visits)
+                .map(visit -> new Source(visit.door(), visit.topic()))
+                .distinct()
+                .toList();
+        sourceOf = Arrays.stream(visits)
+                .mapToInt(visit -> sources.indexOf(new Source(visit.door(), visit.topic())))
+                .toArray();
         asksLater = new boolean[visits.length];
         botHandsOver = new boolean[visits.length];
         finishedByBot = new double[visits.length];

@@ -7,6 +7,7 @@ import io.kinetarch.core.dispatch.Outcome;
 import io.kinetarch.core.dispatch.Reason;
 import io.kinetarch.core.dispatch.Refusal;
 import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.simulation.Route.End;
 import io.kinetarch.core.simulation.Visitor.State;
 import java.util.Arrays;
 import java.util.Map;
@@ -46,6 +47,7 @@ final class Replication implements EffectSink {
     private final Hands hands;
     private final Agenda agenda;
     private final Tally tally;
+    private final Routes routes;
     private final BooleanSupplier stopped;
     private final int operators;
     /** Where chats begin among the parties of the calendar: operators have two each. */
@@ -86,6 +88,7 @@ final class Replication implements EffectSink {
         handsTouched = new boolean[operators];
         agenda = new Agenda(chats + 64);
         tally = new Tally(laid.queues, laid.intervals);
+        routes = new Routes(laid.sources.size(), laid.queues, laid.intervals, 1);
     }
 
     /**
@@ -122,7 +125,7 @@ final class Replication implements EffectSink {
             }
         }
         breakOff();
-        return tally.toRun(came);
+        return tally.toRun(came, routes);
     }
 
     private void changeShift() {
@@ -247,6 +250,7 @@ final class Replication implements EffectSink {
         switch (effect) {
             case TO_BOT -> {
                 visitor.state = State.AT_BOT;
+                visitor.metBot = true;
                 visitor.turn = 0;
                 visitor.acts = at + laid.botTurnMillis;
                 touch(visitor);
@@ -394,6 +398,18 @@ final class Replication implements EffectSink {
         if (end != null) {
             tally.add(end, 1);
         }
+        routes.add(laid.sourceOf[visitor.flow], lane, visitor.interval, visitor.metBot, wayOut(visitor, lane, end));
+    }
+
+    private End wayOut(Visitor visitor, int lane, @Nullable Count end) {
+        if (visitor.waited != NEVER) {
+            return visitor.waited <= laid.withinMillis[lane] ? End.ANSWERED_IN_TIME : End.ANSWERED_LATER;
+        }
+        return switch (end) {
+            case FINISHED_BY_BOT -> End.FINISHED_BY_BOT;
+            case TURNED_AWAY, BY_LADDER, AT_CLOSING -> End.SENT_AWAY;
+            case null, default -> End.WENT;
+        };
     }
 
     private void letGo(Visitor visitor) {

@@ -1,5 +1,8 @@
 package io.kinetarch.core.simulation;
 
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
 /** What one run of a plan counted: all that is kept of it. */
 final class Run {
     private static final double MEDIAN = 50;
@@ -17,8 +20,12 @@ final class Run {
     private final double[] medians;
     private final double[] lates;
 
-    Run(Tally tally, long chats) {
+    /** Kept until they are added to those of other runs. */
+    private @Nullable Routes routes;
+
+    Run(Tally tally, long chats, Routes routes) {
         this.chats = chats;
+        this.routes = routes;
         queues = tally.queues;
         intervals = tally.intervals;
         cells = new float[(queues + 1) * intervals * Count.BY_INTERVAL];
@@ -47,6 +54,13 @@ final class Run {
         lates[queues] = Double.NaN;
         medians[queues + 1] = tally.waitedAtMost(MEDIAN);
         lates[queues + 1] = tally.waitedAtMost(LATE);
+    }
+
+    /** The ways that its chats took, to be had once: many runs are kept, and these of all together only. */
+    Routes takeRoutes() {
+        var taken = Objects.requireNonNull(routes, "they were taken before");
+        routes = null;
+        return taken;
     }
 
     /** Of a queue in all; beyond the last, of what came to none, then of everything. */

@@ -22,6 +22,9 @@ public final class Simulation {
     /** Never changed, only replaced: they may be read while more of them run. */
     private volatile List<Run> runs = List.of();
 
+    /** Of all runs together, and replaced like them. */
+    private volatile Routes routes;
+
     /** More chats were open at once than are followed: people cannot answer them, and visitors do not give up. */
     public static final class TooManyOpen extends IllegalStateException {
         private final Instant at;
@@ -41,6 +44,7 @@ public final class Simulation {
     public Simulation(Experiment experiment) {
         this.experiment = experiment;
         laid = new Laid(experiment);
+        routes = new Routes(laid.sources.size(), laid.queues, laid.intervals, 0);
     }
 
     /**
@@ -65,6 +69,7 @@ public final class Simulation {
             for (Future<Run> each : begun) {
                 finished.add(each.get());
             }
+            routes = routes.plus(finished.stream().map(Run::takeRoutes).toList());
             runs = Stream.concat(runs.stream(), finished.stream()).toList();
             return this;
         } catch (ExecutionException failure) {
@@ -127,6 +132,40 @@ public final class Simulation {
      */
     public record Interval(
             int queue, Instant at, Estimate arrived, Estimate answeredInTime, Estimate meanWaitSeconds) {}
+
+    /** How many of the chats that came to a queue in each interval were not answered in time, in the mean of all runs. */
+    public double[] late() {
+        double[] late = new double[laid.intervals];
+        var all = runs;
+        for (var run : all) {
+            for (int queue = 0; queue < laid.queues; queue++) {
+                for (int i = 0; i < late.length; i++) {
+                    late[i] += (run.of(queue, i, Count.ARRIVED) - run.of(queue, i, Count.IN_TIME)) / all.size();
+                }
+            }
+        }
+        return late;
+    }
+
+    /** The ways that chats took which came in an interval, counted from 0; without those that none ever took. */
+    public List<Route> routes(int interval) {
+        var found = new ArrayList<Route>();
+        var counted = routes;
+        for (int source = 0; source < laid.sources.size(); source++) {
+            for (int queue = -1; queue < laid.queues; queue++) {
+                for (boolean byBot : new boolean[] {false, true}) {
+                    for (var end : Route.End.values()) {
+                        double chats = counted.of(source, queue, interval, byBot, end);
+                        if (chats > 0) {
+                            var from = laid.sources.get(source);
+                            found.add(new Route(from.door(), from.topic(), byBot, queue, end, chats));
+                        }
+                    }
+                }
+            }
+        }
+        return found;
+    }
 
     /** By queue and interval, without those in which nobody ever came. */
     public List<Interval> intervals() {

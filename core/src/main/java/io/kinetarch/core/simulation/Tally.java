@@ -61,8 +61,8 @@ final class Tally {
     }
 
     /** What was counted, without what counting took. */
-    Run toRun(long chats) {
-        return new Run(this, chats);
+    Run toRun(long chats, Routes routes) {
+        return new Run(this, chats, routes);
     }
 
     double of(int queue, int interval, int kind) {

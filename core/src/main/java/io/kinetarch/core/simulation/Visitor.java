@@ -43,6 +43,9 @@ final class Visitor {
     @Nullable
     Way way;
 
+    /** Whether a bot has had them. */
+    boolean metBot;
+
     int turn;
     /** After which word the bot finishes; 0 where it does not. */
     int lastTurn;
@@ -78,6 +81,7 @@ final class Visitor {
         acts = Agenda.NEVER;
         chooses = Agenda.NEVER;
         lastTurn = 0;
+        metBot = false;
     }
 
     boolean waits() {

@@ -16,7 +16,7 @@ import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.core.staffing.Coverage;
-import io.kinetarch.core.staffing.StaffingWeek.Slot;
+import io.kinetarch.core.staffing.Need;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.util.ArrayList;
@@ -28,7 +28,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class RosterSearchTest {
-    private static RosterSearch.Found search(RosterRules rules, List<Slot> required, Shift... set) {
+    private static RosterSearch.Found search(RosterRules rules, List<Need> required, Shift... set) {
         return RosterSearch.search(
                 SamplePlan.plan(),
                 rules,
@@ -230,8 +230,8 @@ class RosterSearchTest {
     }
 
     /** Ana serves only the first queue, Cleo both: she goes where nobody else is. */
-    private static int best(RosterRules rules, List<Slot> required) {
-        var needing = required.stream().filter(slot -> slot.required() > 0).toList();
+    private static int best(RosterRules rules, List<Need> required) {
+        var needing = required.stream().filter(slot -> slot.people() > 0).toList();
         var weeksOfCleo = weeks(CLEO, rules).stream()
                 .map(week -> Worked.of(week, rules, needing))
                 .toList();
@@ -241,8 +241,8 @@ class RosterSearchTest {
             for (var cleo : weeksOfCleo) {
                 int lacking = 0;
                 for (int slot = 0; slot < needing.size(); slot++) {
-                    int booking = needing.get(slot).queues().get(0).required();
-                    int cargo = needing.get(slot).queues().get(1).required();
+                    int booking = needing.get(slot).places()[0] / Coverage.PLACE;
+                    int cargo = needing.get(slot).places()[1] / Coverage.PLACE;
                     int open = Math.max(0, booking - (ana.slots.get(slot) ? 1 : 0)) + cargo;
                     lacking += Math.max(0, open - (cleo.slots.get(slot) ? 1 : 0));
                 }
@@ -254,7 +254,7 @@ class RosterSearchTest {
 
     /** A week of one person: in which of some half-hours they work, and what it costs. */
     private record Worked(BitSet slots, int cost) {
-        static Worked of(List<Shift> week, RosterRules rules, List<Slot> needing) {
+        static Worked of(List<Shift> week, RosterRules rules, List<Need> needing) {
             var slots = new BitSet();
             for (int slot = 0; slot < needing.size(); slot++) {
                 var at = needing.get(slot).startsAt().atZone(SamplePlan.DUBLIN).toLocalDateTime();

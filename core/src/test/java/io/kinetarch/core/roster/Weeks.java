@@ -2,14 +2,15 @@ package io.kinetarch.core.roster;
 
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.SamplePlan;
-import io.kinetarch.core.staffing.Performance;
+import io.kinetarch.core.staffing.Coverage;
+import io.kinetarch.core.staffing.Need;
 import io.kinetarch.core.staffing.Post;
 import io.kinetarch.core.staffing.StaffingWeek;
-import io.kinetarch.core.staffing.StaffingWeek.Slot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 
@@ -45,20 +46,18 @@ public final class Weeks {
     }
 
     /** What the two queues of the sample plan require, from an hour of local days of the week to another. */
-    public static List<Slot> required(Map<Integer, int[]> byDay, int fromHour, int toHour) {
-        var slots = new ArrayList<Slot>();
+    public static List<Need> required(Map<Integer, int[]> byDay, int fromHour, int toHour) {
+        var needs = new ArrayList<Need>();
         for (var at : new WeekOfHalfHours(SamplePlan.DUBLIN, MONDAY).slots()) {
             var local = at.atZone(SamplePlan.DUBLIN);
-            int[] people = byDay.getOrDefault(local.getDayOfWeek().getValue() - 1, new int[2]);
             boolean within = local.getHour() >= fromHour && local.getHour() < toHour;
-            slots.add(new Slot(at, 0, 0, List.of(queue(0, within ? people[0] : 0), queue(1, within ? people[1] : 0))));
+            int[] people = within ? byDay.getOrDefault(local.getDayOfWeek().getValue() - 1, new int[2]) : new int[2];
+            int[] places = Arrays.stream(people)
+                    .map(required -> required * Coverage.PLACE)
+                    .toArray();
+            needs.add(new Need(at, ALL.stream().map(List::of).toList(), places, places));
         }
-        return slots;
-    }
-
-    private static StaffingWeek.QueueSlot queue(int queue, int required) {
-        var parts = List.of(new StaffingWeek.Part(ALL.get(queue), required, required, required, 0));
-        return new StaffingWeek.QueueSlot(true, required, required, 0, 0, 0, required, SEEN, 0, false, parts);
+        return needs;
     }
 
     /** The queues' own posts: whoever can serve the queue. */
@@ -66,8 +65,6 @@ public final class Weeks {
                     SamplePlan.plan(), new WeekOfHalfHours(SamplePlan.DUBLIN, MONDAY), Map.of(), Map.of())
             .getFirst()
             .posts();
-
-    private static final Performance SEEN = new Performance(1, 0, 0, 0, 0, 0, 0, 0);
 
     public static Shift shift(OperatorId operator, int day, String start, int minutes) {
         return new Shift(operator, MONDAY.plusDays(day), LocalTime.parse(start), minutes, List.of(), null, false);

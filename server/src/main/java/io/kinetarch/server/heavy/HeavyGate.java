@@ -22,7 +22,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class HeavyGate extends OncePerRequestFilter {
     private static final Pattern COMPUTES = Pattern.compile("/api/v1/(calc/.*|pictures|plans/[^/]+/.*|plans/document)");
     private static final Pattern LIGHT = Pattern.compile(
-            "/api/v1/plans/[^/]+/(draft(/.*)?|simulated(/causes)?|questions(/.*)?|feed|jobs(/.*)?|history|revisions|volumes|profile|desk(/.*)?"
+            "/api/v1/plans/[^/]+/(draft(/.*)?|simulated(/causes)?|questions(/.*)?|least-people|feed|jobs(/.*)?|history|revisions|volumes|profile|desk(/.*)?"
                     + "|records(/.*)?|outbox(/.*)?|doors/pauses|doors/[^/]+/pause)");
     private static final Pattern FILE =
             Pattern.compile(".*/(volumes/imports|document|people\\.csv|calc/understanding|calc/simulation)(/.*)?");

@@ -14,6 +14,7 @@ import io.kinetarch.core.staffing.StaffingWeek.QueueSlot;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.forecast.WeekForecasts.Forecast;
 import io.kinetarch.server.forecast.WeekForecasts.Origin;
+import io.kinetarch.server.passage.PassageSimulated.SimulatedPassage;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -43,7 +44,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/plans/{plan}")
 class PassageController {
-    private static final double PER_HOUR = (double) Duration.ofHours(1).toSeconds() / WeekOfHalfHours.SLOT.toSeconds();
+    static final double PER_HOUR = (double) Duration.ofHours(1).toSeconds() / WeekOfHalfHours.SLOT.toSeconds();
     /** Where chats come from whose door nobody counted. */
     private static final String UNKNOWN_DOOR = "";
     /** A plan may leave chats to a bot that it does not have yet. */
@@ -51,11 +52,13 @@ class PassageController {
 
     private final Outlooks outlooks;
     private final PassageNow now;
+    private final PassageSimulated simulated;
     private final Clock clock;
 
-    PassageController(Outlooks outlooks, PassageNow now, Clock clock) {
+    PassageController(Outlooks outlooks, PassageNow now, PassageSimulated simulated, Clock clock) {
         this.outlooks = outlooks;
         this.now = now;
+        this.simulated = simulated;
         this.clock = clock;
     }
 
@@ -172,9 +175,20 @@ class PassageController {
     Passage passage(
             @PathVariable String plan, @RequestParam(defaultValue = "draft") Which of, @RequestParam Instant at) {
         var outlook = outlooks.get(plan, of, outlooks.mondayOf(plan, at));
-        var slot = outlook.slotAt(at)
+        return at(outlook, slotAt(outlook, at));
+    }
+
+    /** The ways that simulated chats of the draft take, as far as they are known by now; asked again, they are known better. */
+    @GetMapping("/simulated/passage")
+    SimulatedPassage simulated(@PathVariable String plan, @RequestParam Instant at) throws InterruptedException {
+        var outlook = outlooks.get(plan, Which.draft, outlooks.mondayOf(plan, at));
+        var slot = slotAt(outlook, at);
+        return simulated.of(outlook, outlook.slots().indexOf(slot), at(outlook, slot));
+    }
+
+    private static StaffingWeek.Slot slotAt(Outlook outlook, Instant at) {
+        return outlook.slotAt(at)
                 .orElseThrow(() -> new Refusal(Kind.INVALID_PARAMETER, "The moment " + at + " is in no week."));
-        return at(outlook, slot);
     }
 
     private static Passage at(Outlook outlook, StaffingWeek.Slot slot) {

@@ -55,6 +55,7 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         // known better each time
                         "/api/v1/plans/*/simulated/**",
                         "/api/v1/plans/*/questions/**",
+                        "/api/v1/plans/*/least-people",
                         // they go on learning, and hear live chats
                         "/api/v1/plans/*/bots/**",
                         "/api/v1/plans/*/doors/pauses",

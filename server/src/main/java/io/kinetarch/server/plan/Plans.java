@@ -69,6 +69,7 @@ public class Plans {
      * @param volumeChange the newest change of the volumes and of what is learnt from them
      * @param adjustmentChange the newest change of what planners put on top of the forecasts
      * @param presences who is present when, rosters included
+     * @param work tells this state of plan and volumes from every other, whatever its rosters
      * @param stamp tells this state of plan, volumes and rosters from every other
      */
     public record State(
@@ -78,10 +79,11 @@ public class Plans {
             long volumeChange,
             long adjustmentChange,
             Presences presences,
+            String work,
             String stamp) {
         /** The same with another plan, which is stored nowhere. */
         public State with(Plan other) {
-            return new State(id, other, change, volumeChange, adjustmentChange, presences, stamp);
+            return new State(id, other, change, volumeChange, adjustmentChange, presences, work, stamp);
         }
     }
 
@@ -98,6 +100,7 @@ public class Plans {
     }
 
     private State state(String id, Plan plan, long change, Stamp stamp, String document) {
+        String work = document + " volumes " + stamp.volumeChange() + " adjustments " + stamp.adjustmentChange();
         return new State(
                 id,
                 plan,
@@ -110,8 +113,8 @@ public class Plans {
                                 .map(source -> source.presences(id))
                                 .findFirst()
                                 .orElse(Presences.USUAL)),
-                document + " volumes " + stamp.volumeChange() + " adjustments " + stamp.adjustmentChange() + " rosters "
-                        + stamp.rosterChange());
+                work,
+                work + " rosters " + stamp.rosterChange());
     }
 
     /** A revision without its document. */

@@ -65,6 +65,7 @@ public class Rosters implements PresenceSource {
      * @param coverSaid why there is no cover; null where there is one
      * @param usualShortHours operator-hours short if people were present as usual instead; null where an older version searched
      * @param requiredHours operator-hours that the week required then; null likewise
+     * @param simulatedHours operator-hours that it was searched for, by simulation; null where the staffing model said them
      * @param unfit when somebody is required and no kind of shift fits between opening and closing time, in words; null for never
      * @param changedMeanwhile days that were set by hand while it ran and that it left alone; null for none
      */
@@ -77,6 +78,7 @@ public class Rosters implements PresenceSource {
             List<Clash> clashes,
             @Nullable Double usualShortHours,
             @Nullable Double requiredHours,
+            @Nullable Double simulatedHours,
             @Nullable String unfit,
             @Nullable Integer changedMeanwhile) {
         FoundDocument keeping(int days) {
@@ -89,6 +91,7 @@ public class Rosters implements PresenceSource {
                     clashes,
                     usualShortHours,
                     requiredHours,
+                    simulatedHours,
                     unfit,
                     days == 0 ? null : days);
         }

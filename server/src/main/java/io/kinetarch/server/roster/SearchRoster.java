@@ -1,19 +1,22 @@
 package io.kinetarch.server.roster;
 
 import io.kinetarch.core.plan.Operator;
+import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.roster.Roster;
 import io.kinetarch.core.roster.RosterRules;
+import io.kinetarch.core.roster.RosterRules.RequiredBy;
 import io.kinetarch.core.roster.RosterSearch;
 import io.kinetarch.core.roster.RosterSearch.Standing;
 import io.kinetarch.core.roster.ShiftCover;
 import io.kinetarch.core.roster.WorkPattern;
+import io.kinetarch.core.staffing.Need;
 import io.kinetarch.server.job.JobKind;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.roster.Rosters.CoverShifts;
 import io.kinetarch.server.roster.Rosters.FoundDocument;
 import io.kinetarch.server.roster.Rosters.Week;
+import io.kinetarch.server.scenario.FewestPeople;
 import io.kinetarch.server.staffing.Outlooks;
-import io.kinetarch.server.staffing.Outlooks.Outlook;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -42,6 +45,7 @@ class SearchRoster implements JobKind {
 
     private final Rosters rosters;
     private final Outlooks outlooks;
+    private final FewestPeople fewest;
     private final Clock clock;
     private final Duration forCover;
     private final Duration forAll;
@@ -49,6 +53,7 @@ class SearchRoster implements JobKind {
     SearchRoster(
             Rosters rosters,
             Outlooks outlooks,
+            FewestPeople fewest,
             Clock clock,
             @Value("${kinetarch.roster.cover-time:15s}") Duration forCover,
             @Value("${kinetarch.roster.search-time:120s}") Duration forAll) {
@@ -56,6 +61,7 @@ class SearchRoster implements JobKind {
         this.forAll = forAll;
         this.rosters = rosters;
         this.outlooks = outlooks;
+        this.fewest = fewest;
         this.clock = clock;
     }
 
@@ -70,14 +76,18 @@ class SearchRoster implements JobKind {
         var outlook = outlooks.get(planId, Which.draft, monday);
         var plan = outlook.state().plan();
         var rules = rosters.rules(planId).rules();
+        boolean simulated = rules.requiredBy() == RequiredBy.SIMULATION;
+        var bySimulation = simulated ? fewest.needs(planId, monday, progress) : null;
+        var needs =
+                bySimulation == null ? outlook.slots().stream().map(Need::of).toList() : bySimulation.needs();
         var work = new Work(progress);
         var begun = rosters.find(planId, monday);
         var shrinkage = plan.settings().shrinkage();
-        var cover = cover(outlook, rules, work);
+        var cover = cover(plan, needs, rules, work);
         var found = RosterSearch.search(
                 plan,
                 rules,
-                outlook.slots(),
+                needs,
                 shrinkage,
                 begun.map(Week::roster).orElse(Roster.empty(monday)),
                 rosters.around(planId, monday),
@@ -104,6 +114,7 @@ class SearchRoster implements JobKind {
                                 .totals()
                                 .shortHours(),
                         outlook.totals().requiredHours(),
+                        bySimulation == null ? null : bySimulation.hours(),
                         unfit(found.unfit()),
                         null));
         work.end();
@@ -135,14 +146,13 @@ class SearchRoster implements JobKind {
             List<CoverShifts> shifts) {}
 
     /** Shifts cover what is required once so many heads are there that those of them who answer are enough. */
-    private CoverFound cover(Outlook outlook, RosterRules rules, Work work) {
-        var plan = outlook.state().plan();
-        int[] required = outlook.slots().stream()
-                .mapToInt(slot -> heads(
-                        slot.required(),
+    private CoverFound cover(Plan plan, List<Need> needs, RosterRules rules, Work work) {
+        int[] required = needs.stream()
+                .mapToInt(need -> heads(
+                        need.people(),
                         plan.settings()
                                 .shrinkage()
-                                .left(slot.startsAt().atZone(plan.timeZone()).getDayOfWeek(), true)))
+                                .left(need.startsAt().atZone(plan.timeZone()).getDayOfWeek(), true)))
                 .toArray();
         var patterns = WorkPattern.of(rules.kinds(), required.length);
         try {
@@ -153,7 +163,7 @@ class SearchRoster implements JobKind {
         }
     }
 
-    private static int heads(int required, double share) {
+    private static int heads(double required, double share) {
         return (int) Math.ceil(required / share - 1e-9);
     }
 

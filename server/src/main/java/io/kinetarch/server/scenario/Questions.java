@@ -21,6 +21,7 @@ import io.kinetarch.server.scenario.AnswerDocument.RowDocument;
 import io.kinetarch.server.scenario.QuestionDocument.DialKind;
 import io.kinetarch.server.scenario.QuestionDocument.SweepDocument;
 import io.kinetarch.server.simulation.SimulatedDocument.FiguresDocument;
+import io.kinetarch.server.simulation.Simulating;
 import io.kinetarch.server.simulation.WeekExperiments;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -222,13 +223,9 @@ class Questions implements JobKind {
                 }
             }
         } catch (Simulation.TooManyOpen many) {
-            throw new IllegalStateException(
-                    "It was broken off: " + many.getMessage() + " at " + many.at()
-                            + ", too few people for visitors who never give up.",
-                    many);
+            throw Simulating.brokenOff(many);
         } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("The server was stopped meanwhile.", stopped);
+            throw Simulating.stopped(stopped);
         }
     }
 

@@ -7,6 +7,7 @@ import io.kinetarch.server.simulation.SimulatedDocument.FiguresDocument;
 import io.kinetarch.server.simulation.SimulatedDocument.IntervalDocument;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -33,6 +34,7 @@ record ConsequencesDocument(
      * @param live null where the plan has not gone live
      * @param difference draft less live, run by run; null where there is no live plan
      * @param same whether nothing in the draft differs from the live plan
+     * @param late chats of the draft that are not answered in time, by half-hour of the week
      * @param draftIntervals by queue and half-hour, where asked for
      * @param liveIntervals the same of the live plan; none where nothing differs
      */
@@ -42,6 +44,7 @@ record ConsequencesDocument(
             @Nullable FiguresDocument difference,
             boolean same,
             List<QueueSides> queues,
+            List<Double> late,
             List<IntervalDocument> draftIntervals,
             List<IntervalDocument> liveIntervals) {
 
@@ -64,13 +67,14 @@ record ConsequencesDocument(
                     other == null ? null : FiguresDocument.of(first.difference(other)),
                     live != null && second == null,
                     queues,
+                    Arrays.stream(first.late()).boxed().toList(),
                     SimulatedDocument.intervals(draft, first),
                     live == null || second == null ? List.of() : SimulatedDocument.intervals(live, second));
         }
 
         /** The same without its half-hours, of which there are thousands. */
         Sides inAll() {
-            return new Sides(draft, live, difference, same, queues, List.of(), List.of());
+            return new Sides(draft, live, difference, same, queues, late, List.of(), List.of());
         }
 
         /**

@@ -159,9 +159,10 @@ class Foretold implements JobKind {
                 }
                 progress.report(done, REPLICATIONS, done + " weeks of revision " + revision);
             }
+        } catch (Simulation.TooManyOpen many) {
+            throw Simulating.brokenOff(many);
         } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("The server was stopped meanwhile.", stopped);
+            throw Simulating.stopped(stopped);
         }
         var foretold = new ForetoldWeek(
                 REPLICATIONS,

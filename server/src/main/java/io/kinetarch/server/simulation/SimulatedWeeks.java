@@ -73,8 +73,12 @@ class SimulatedWeeks implements DisposableBean {
 
     private record Simulated(Subject subject, String stamp) {}
 
-    /** What so many runs say. */
-    record Result(int replications, Sides sides, List<String> notes) {}
+    /**
+     * What so many runs say.
+     *
+     * @param draft from which more can be asked; more of it may have run since
+     */
+    record Result(int replications, Sides sides, Simulation draft, List<String> notes) {}
 
     /** What each edit of the draft does by itself, as far as so many runs say. */
     record CausesFound(int replications, List<CauseDocument> causes, int notTried) {}
@@ -133,7 +137,7 @@ class SimulatedWeeks implements DisposableBean {
                 upTo(second, upTo);
             }
             var sides = Sides.of(draft.plan(), first, live.map(State::plan).orElse(null), second);
-            pending.now(new Result(upTo, sides, asked.notes()));
+            pending.now(new Result(upTo, sides, first, asked.notes()));
             if (upTo >= LEAST && sides.isCloserThan(closely ? CLOSE : CLOSE_AT_A_GLANCE, CLOSE_DIFFERENCE)) {
                 break;
             }

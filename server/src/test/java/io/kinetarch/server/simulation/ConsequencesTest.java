@@ -1,6 +1,7 @@
 package io.kinetarch.server.simulation;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
@@ -46,6 +47,35 @@ class ConsequencesTest {
                 .as("looked at closely")
                 .isLessThan(0.01);
         assertThat(answer.path("notes").toString()).contains("Assumed");
+    }
+
+    @Test
+    void theWaysThatChatsOfAHalfHourTakeLeadFromDoorsToEnds() {
+        var late = ended().path("sides").path("late");
+        assertThat(late.size()).isEqualTo(7 * 48);
+        var answer = ended(PLAN + "/simulated/passage?at=2026-12-07T12:10:00Z");
+
+        assertThat(answer.path("replications").asInt()).isGreaterThanOrEqualTo(10);
+        var passage = answer.path("passage");
+        assertThat(passage.path("at").asString()).isEqualTo("2026-12-07T12:00:00Z");
+        assertThat(perHour(passage.path("ends"))).isCloseTo(perHour(passage.path("doors")), within(1e-6));
+        assertThat(perHour(passage.path("toBots"))).isCloseTo(perHour(passage.path("bots")), within(1e-6));
+        double toQueues = perHour(passage.path("queues"));
+        assertThat(perHour(passage.path("toEnds"))).isCloseTo(toQueues, within(1e-6));
+        assertThat(perHour(passage.path("toQueues")) + perHour(passage.path("botToQueues")))
+                .isCloseTo(toQueues, within(1e-6));
+        var inTime = find(passage.path("ends"), "id", "answeredInTime");
+        assertThat(toQueues - inTime.path("perHour").asDouble())
+                .as("Monday is the first day of the week, noon its 25th half-hour")
+                .isCloseTo(2 * late.get(24).asDouble(), within(1e-3));
+
+        api.get(PLAN + "/simulated/passage?at=noon").problem(400, "invalid-parameter", null);
+    }
+
+    private static double perHour(JsonNode flows) {
+        return flows.valueStream()
+                .mapToDouble(flow -> flow.path("perHour").asDouble())
+                .sum();
     }
 
     @Test
