@@ -100,6 +100,9 @@ final class Application implements AutoCloseable {
         var command = new ArrayList<>(List.of(
                 ProcessHandle.current().info().command().orElseThrow(),
                 "-XX:AOTCache=" + ROOT.resolve(".kinetarch/app.aot"),
+                // a server that lives for a minute does not earn back what makes a long life fast
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
                 "-jar",
                 jar().toString(),
                 "--server.port=" + port,
