@@ -37,7 +37,7 @@ export function RosterView() {
   const [target, setTarget] = useState<Target | null>(null);
   const [done, setDone] = useState<DayChange[][]>([]);
   const change = useChangeDays(draft.id, week.monday);
-  const panel = params.get('panel') ?? SHIFT;
+  const panel = [BROKEN, RULES].find((name) => name === params.get('panel')) ?? SHIFT;
   const day = Number(params.get('day') ?? WHOLE_WEEK);
   const range: Range = day === WHOLE_WEEK ? { from: 0, to: 7 * A_DAY } : { from: day * A_DAY, to: (day + 1) * A_DAY };
   const effect = useEffectOf(draft.id, week.monday, useSettled(view && target ? changes(view, target) : null, WHILE_DRAGGING));

@@ -59,7 +59,7 @@ function Found({ found, outdated }: { found: LeastFound; outdated: boolean }) {
         <span className={less >= 0 ? 'enough' : 'short'}>
           {less >= 0 ? `▴ ${less.toFixed(1)} h less` : `▾ ${(-less).toFixed(1)} h more`}
         </span>
-        . In {fewer} half-hours fewer are enough, in {more} more are needed.
+        . In {halfHours(fewer)} fewer are enough, in {more} more are needed.
       </p>
       {here && (
         <p>
@@ -93,16 +93,16 @@ function Found({ found, outdated }: { found: LeastFound; outdated: boolean }) {
       </table>
       {first && (
         <p className="short">
-          ▾ In {missing.length} half-hours not even all of the plan’s people are enough, first{' '}
+          ▾ In {halfHours(missing.length)} a queue still misses its target, first{' '}
           <button type="button" className="plain-link" onClick={() => pick(first.at)}>
             {formatMoment(first.at, week.timeZone)}
           </button>{' '}
-          in {first.missing.map(nameOf).join(', ')}.
+          in {first.missing.map(nameOf).join(', ')}; the plan has nobody more who could help, or the search ended before.
         </p>
       )}
       <p className="soft">
-        People who answer all the time, by simulated weeks of the same visitors; shares are of all that came, the bot’s included.{' '}
-        <Link to={{ pathname: '/roster', search: rulesOfRosters(search) }}>Rosters</Link> can be searched for them.
+        People who answer all the time, by simulated weeks of the same visitors; shares are of all that came, the bot’s included. A roster can be
+        searched for them: its <Link to={{ pathname: '/roster', search: rulesOfRosters(search) }}>working rules</Link> say so.
       </p>
       <details className="soft">
         <summary>What was assumed</summary>
@@ -121,5 +121,7 @@ function rulesOfRosters(search: string) {
   const kept = [...new URLSearchParams(search)].filter(([name]) => name === 'at' || name === 'plan');
   return new URLSearchParams([...kept, ['panel', 'Working rules']]).toString();
 }
+
+const halfHours = (count: number) => `${count} ${count === 1 ? 'half-hour' : 'half-hours'}`;
 
 const share = (mean: number | null | undefined) => (mean == null ? '–' : formatShare(mean, 0));

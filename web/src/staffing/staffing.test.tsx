@@ -309,10 +309,10 @@ describe('the fewest people by simulation', () => {
   it('are set against those of the staffing model', () => {
     renderInWorkplace(<LeastPanel answer={answer} error={null} />, samplePlan(), { '/jobs': [] });
     expect(screen.getByText('▴ 18.5 h less')).toBeTruthy();
-    expect(screen.getByText(/In 1 half-hours fewer are enough, in 1 more are needed/)).toBeTruthy();
+    expect(screen.getByText(/In 1 half-hour fewer are enough, in 1 more are needed/)).toBeTruthy();
     expect(screen.getByRole('row', { name: 'Booking 80 % 93 % 82 %' })).toBeTruthy();
-    expect(screen.getByText(/not even all of the plan’s people are enough/)).toBeTruthy();
-    expect(screen.getByRole('link', { name: 'Rosters' }).getAttribute('href')).toBe('/roster?panel=Working+rules');
+    expect(screen.getByText(/In 1 half-hour a queue still misses its target/)).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'working rules' }).getAttribute('href')).toBe('/roster?panel=Working+rules');
   });
 
   it('are searched where nobody has', async () => {

@@ -47,6 +47,11 @@ public final class LeastPeople {
     /** So many standard errors below its target a queue is before it counts as missing it: the formula's people meet it on average, too. */
     private static final double CHANCE = 1;
 
+    /** Somebody who stays is worth so much more than somebody who comes or goes. */
+    private static final double STAYING = 1.2;
+    /** So little above its target a queue misses anybody most. */
+    private static final double CLOSE = 0.02;
+
     private final Experiment planned;
     private final Plan plan;
     private final List<Slot> slots;
@@ -67,7 +72,7 @@ public final class LeastPeople {
      *
      * @param byFormula operators that the staffing model requires
      * @param people that are enough
-     * @param missing queues, by their places, that miss their target whoever comes
+     * @param missing queues, by their places, that still miss their target
      * @param need the same people by what they are there for
      */
     public record HalfHour(Instant startsAt, int byFormula, int people, List<Integer> missing, Need need) {
@@ -200,9 +205,7 @@ public final class LeastPeople {
         return halfHours * WeekOfHalfHours.SLOT.toMinutes() / 60.0;
     }
 
-    /**
-     * Has somebody join wherever a queue misses its target, until none does or nobody is left who could help.
-     */
+    /** Has somebody join wherever a queue misses its target, until none does or nobody is left who could help. */
     private InTime repair(int rounds, int replications, long seed) throws InterruptedException {
         var seen = see(replications, seed);
         for (int round = 0; round < rounds; round++) {
@@ -228,7 +231,7 @@ public final class LeastPeople {
                 for (int queue : missing) {
                     help += missed(halfHour, queue, person, 1);
                 }
-                help *= isBeside(halfHour, person) ? 1.2 : 1;
+                help *= isBeside(halfHour, person) ? STAYING : 1;
                 if (help > most) {
                     best = person;
                     most = help;
@@ -403,9 +406,9 @@ public final class LeastPeople {
                 if (able(all, crews[halfHour]) <= least || (above < 0 && !canBeHelped(halfHour, queue))) {
                     return Double.POSITIVE_INFINITY;
                 }
-                missed += missed(halfHour, queue, person, 0) / (0.02 + Math.max(0, above));
+                missed += missed(halfHour, queue, person, 0) / (CLOSE + Math.max(0, above));
             }
         }
-        return isBeside(halfHour, person) ? 1.2 * missed : missed;
+        return isBeside(halfHour, person) ? STAYING * missed : missed;
     }
 }

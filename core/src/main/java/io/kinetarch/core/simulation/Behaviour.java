@@ -93,6 +93,14 @@ public record Behaviour(Handling handling, Patience patience, double acceptSecon
             }
         }
 
+        /** As waits were before; the measured times themselves only say how it spreads. */
+        record Measured(Survival survival) implements Patience {
+            @Override
+            public double of(double share) {
+                return survival.timeOf(share) / survival.mean();
+            }
+        }
+
         /** Nobody gives up. */
         record Endless() implements Patience {
             @Override

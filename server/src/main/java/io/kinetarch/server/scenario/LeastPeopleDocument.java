@@ -32,7 +32,7 @@ record LeastPeopleDocument(
     /**
      * A half-hour.
      *
-     * @param missing the queues that miss their target whoever of the plan's people comes
+     * @param missing the queues that still miss their target
      * @param places required by kind of chats, in thousandths of an operator, as the plan's queues have them in their order
      * @param atLeast the same of those who are to be there, whatever else they do
      */

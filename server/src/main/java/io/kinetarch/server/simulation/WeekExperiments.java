@@ -12,6 +12,7 @@ import io.kinetarch.core.simulation.Behaviour;
 import io.kinetarch.core.simulation.Experiment;
 import io.kinetarch.core.simulation.Experiment.Span;
 import io.kinetarch.core.simulation.Flow;
+import io.kinetarch.core.simulation.Survival;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.forecast.WeekForecasts.Forecast;
@@ -40,9 +41,11 @@ public class WeekExperiments {
     private static final long SEED = 20_261_207;
 
     private final WeekForecasts forecasts;
+    private final MeasuredPatience patience;
 
-    WeekExperiments(WeekForecasts forecasts) {
+    WeekExperiments(WeekForecasts forecasts, MeasuredPatience patience) {
         this.forecasts = forecasts;
+        this.patience = patience;
     }
 
     /** What is to be simulated, and what its reader should know of it. */
@@ -53,6 +56,7 @@ public class WeekExperiments {
         var forecast = forecasts.of(state, week);
         var slots = week.slots();
         var plan = measured(state.plan(), forecast);
+        var survival = patience.of(state.id(), plan.timeZone());
         var flows = RuleVolumes.comers(plan, slots, forecast.streams()).stream()
                 .map(comers -> new Flow(
                         Visit.of(comers.arrival()),
@@ -68,10 +72,19 @@ public class WeekExperiments {
                         Duration.ZERO,
                         WeekOfHalfHours.SLOT,
                         flows,
-                        ASSUMED,
+                        survival.map(WeekExperiments::withPatience).orElse(ASSUMED),
                         presence(state, week),
                         SEED),
-                notes(forecast));
+                notes(forecast, survival.isPresent()));
+    }
+
+    private static Behaviour withPatience(Survival survival) {
+        return new Behaviour(
+                ASSUMED.handling(),
+                new Behaviour.Patience.Measured(survival),
+                ASSUMED.acceptSeconds(),
+                ASSUMED.bot(),
+                ASSUMED.ways());
     }
 
     /** The plan with handling times as its chats took them, where that was measured. */
@@ -122,7 +135,7 @@ public class WeekExperiments {
         return spans;
     }
 
-    private static List<String> notes(Forecast forecast) {
+    private static List<String> notes(Forecast forecast, boolean patienceMeasured) {
         double unknown = forecast.streams().stream()
                 .filter(stream -> stream.door() == null)
                 .flatMapToDouble(stream -> Arrays.stream(stream.chats()))
@@ -135,8 +148,12 @@ public class WeekExperiments {
                                         + " they meet."),
                         Stream.of(
                                 "Chats come by chance around the forecast, and whole days are above or below it as days were before.",
-                                "Handling times and patience are exponential around the means of each queue; operators reply, and"
-                                        + " visitors stay until they are helped.",
+                                "Handling times are exponential around the mean of each queue; patience "
+                                        + (patienceMeasured
+                                                ? "spreads as in the waits of past chats, those"
+                                                        + " cut short by an answer taken as such (Kaplan and Meier)."
+                                                : "too, as too few have given up to tell how it spreads.")
+                                        + " Operators reply, and visitors stay until they are helped.",
                                 "Assumed: offers are taken after 5 s; people who are paid and do not answer are away for 20 minutes"
                                         + " at a time; the bot finishes its share in two turns of 30 s, in the mean, and"
                                         + " understands nothing of the others; of those who are offered a way out in place of"
