@@ -1,7 +1,6 @@
 package io.kinetarch.core.simulation;
 
 import io.kinetarch.core.simulation.Route.End;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -19,7 +18,7 @@ final class Routes {
     private final int[] @Nullable [] counts;
 
     /** How many runs are counted together. */
-    final int runs;
+    private int runs;
 
     Routes(int sources, int queues, int intervals, int runs) {
         this.runs = runs;
@@ -49,20 +48,19 @@ final class Routes {
         return own == null ? 0 : (double) own[interval * WAYS + way(byBot, end)] / runs;
     }
 
-    /** What these and others count together; none of them is changed. */
-    Routes plus(List<Routes> others) {
-        var sum = new Routes(
-                counts.length / (queues + 1),
-                queues,
-                intervals,
-                runs + others.stream().mapToInt(other -> other.runs).sum());
+    /** The same, to be added to. */
+    Routes copy() {
+        var copy = new Routes(counts.length / (queues + 1), queues, intervals, 0);
+        copy.add(this);
+        return copy;
+    }
+
+    /** Adds what other runs counted. */
+    void add(Routes others) {
+        runs += others.runs;
         for (int at = 0; at < counts.length; at++) {
-            sum.add(at, counts[at]);
-            for (var other : others) {
-                sum.add(at, other.counts[at]);
-            }
+            add(at, others.counts[at]);
         }
-        return sum;
     }
 
     private void add(int at, int @Nullable [] more) {

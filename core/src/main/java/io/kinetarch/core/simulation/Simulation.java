@@ -66,10 +66,14 @@ public final class Simulation {
                 .toList();
         try {
             var finished = new ArrayList<Run>();
+            var together = routes.copy();
             for (Future<Run> each : begun) {
-                finished.add(each.get());
+                var run = each.get();
+                // at once, so that not all of them are held together
+                together.add(run.takeRoutes());
+                finished.add(run);
             }
-            routes = routes.plus(finished.stream().map(Run::takeRoutes).toList());
+            routes = together;
             runs = Stream.concat(runs.stream(), finished.stream()).toList();
             return this;
         } catch (ExecutionException failure) {

@@ -7,6 +7,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.server.plan.Plans;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -252,7 +253,7 @@ final class LiveRunner {
         var chats = parts.reader.open(planId);
         var operators = parts.reader.operators(planId);
         fresh.knows(chats, operators);
-        var by = new LoggedCall(done, parts.log.now(planId), CallKind.PASS_TIME.word(), null, null, null, null);
+        var by = new LoggedCall(done, beforeTheNext(), CallKind.PASS_TIME.word(), null, null, null, null);
         fresh.beginAdopting((int) term);
         fresh.adoptPauses(parts.mapper.pausedDoors(planId), by);
         operators.forEach(operator -> fresh.adopt(operator, by));
@@ -267,6 +268,16 @@ final class LiveRunner {
             throw new IllegalStateException("the lease was lost meanwhile");
         }
         storeState();
+    }
+
+    /** Now, or when the first call was given that is not taken yet: none may come before what the run knows already. */
+    private Instant beforeTheNext() {
+        var now = parts.log.now(planId);
+        return parts.mapper.callsAfter(planId, done, 1).stream()
+                .map(LoggedCall::at)
+                .filter(now::isAfter)
+                .findFirst()
+                .orElse(now);
     }
 
     // Going on

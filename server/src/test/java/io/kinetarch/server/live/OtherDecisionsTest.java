@@ -1,10 +1,14 @@
 package io.kinetarch.server.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
+import java.time.Duration;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
@@ -30,14 +34,22 @@ class OtherDecisionsTest {
                 .post("/api/v1/plans/tarnwick/doors/freight-pages/pause", "{\"paused\":true}")
                 .ok();
         try {
+            var meanwhile =
+                    IntStream.range(0, 8).mapToObj(i -> "Meanwhile " + i).toList();
+            var talk = CompletableFuture.runAsync(() -> meanwhile.forEach(held::says));
             anotherVersionTakesOver();
+            talk.join();
             assertThat(held.says("After").statusCode()).isEqualTo(201);
             assertThat(held.view().path("operator").path("name").asString()).isEqualTo("Ana R.");
-            assertThat(held.view()
-                            .path("lines")
-                            .valueStream()
-                            .map(line -> line.path("text").asString()))
-                    .containsExactly("Before", "After");
+            await().atMost(Duration.ofSeconds(30))
+                    .untilAsserted(() -> assertThat(held.view()
+                                    .path("lines")
+                                    .valueStream()
+                                    .map(line -> line.path("text").asString()))
+                            .startsWith("Before")
+                            .endsWith("After")
+                            .containsSubsequence(meanwhile)
+                            .hasSize(meanwhile.size() + 2));
             assertThat(waits.view().path("stage").asString()).isEqualTo("waiting");
             assertThat(waits.view().path("position").asInt()).isZero();
             assertThat(server.planner()
