@@ -11,6 +11,7 @@ import {
   useRevokeToken,
   useTokens,
 } from '../api/session';
+import { BusyButton } from '../ui/BusyButton';
 import { Field, Line } from '../ui/fields';
 import { GreetingEditor } from '../settings/GreetingEditor';
 import { LanguageLevels } from '../settings/LanguageLevels';
@@ -109,14 +110,14 @@ function ProfileEditor({ operator }: { operator: Operator }) {
       />
       <ErrorNote error={save.error} />
       <div>
-        <Button
+        <BusyButton
           type="primary"
           htmlType="submit"
           disabled={Object.keys(edit).length === 0}
-          loading={save.isPending}
+          busy={save.isPending}
         >
           Save to draft
-        </Button>{' '}
+        </BusyButton>{' '}
         <span className="soft">Visitors see it once the plan goes live.</span>
       </div>
     </form>
@@ -152,9 +153,9 @@ function Tokens() {
                 {token.lastUsedAt ? `last used ${formatInstant(token.lastUsedAt)}` : 'never used'}
               </span>
             </span>
-            <Button loading={revoke.isPending && revoke.variables === token.id} onClick={() => revoke.mutate(token.id)}>
+            <BusyButton busy={revoke.isPending && revoke.variables === token.id} onClick={() => revoke.mutate(token.id)}>
               Revoke
-            </Button>
+            </BusyButton>
           </li>
         ))}
         {tokens?.length === 0 && <li className="soft">You have none.</li>}
@@ -185,9 +186,9 @@ function Tokens() {
             </Checkbox>
           ))}
         </div>
-        <Button htmlType="submit" disabled={label.trim() === '' || scopes.length === 0} loading={make.isPending}>
+        <BusyButton htmlType="submit" disabled={label.trim() === '' || scopes.length === 0} busy={make.isPending}>
           Make a token
-        </Button>
+        </BusyButton>
       </form>
       <ErrorNote error={make.error ?? revoke.error} />
       <Modal
@@ -256,9 +257,9 @@ function Accounts() {
           onChange={(event) => set({ password: event.target.value })}
         />
         <Select aria-label="Role" value={wish.role} options={ROLES} onChange={(role) => set({ role })} />
-        <Button htmlType="submit" loading={make.isPending} disabled={!wish.name || !wish.displayName || !wish.password}>
+        <BusyButton htmlType="submit" busy={make.isPending} disabled={!wish.name || !wish.displayName || !wish.password}>
           Make the account
-        </Button>
+        </BusyButton>
       </form>
       <ErrorNote error={make.error ?? change.error} />
     </section>

@@ -114,5 +114,6 @@ export function useUnsetDays(plan: string) {
 /** Sends something that changes the forecasts. */
 function useSend<Sent, Answer>(plan: string, send: (what: Sent) => Promise<Answer>) {
   const refresh = useRefresh(plan);
-  return useMutation({ mutationFn: send, onSuccess: refresh });
+  // What follows takes seconds to compute; the next wish need not wait for it.
+  return useMutation({ mutationFn: send, onSuccess: () => void refresh() });
 }

@@ -5,6 +5,7 @@ import { usePutElements } from '../api/plan';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { FlipNote } from '../settings/FlipNote';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 
 const MOST_SHOWN = 8;
@@ -94,10 +95,10 @@ function MovePhrase({ phrase, language, from, to, topics, onDone }: MovePhrasePr
       </p>
       <FlipNote topics={edited} />
       {canEdit && (
-        <Button
+        <BusyButton
           size="small"
           type="primary"
-          loading={put.isPending}
+          busy={put.isPending}
           onClick={() =>
             put.mutate(
               edited.map((element) => ({ kind: 'topics', version: draft.versions[`topics/${element.id}`] ?? 1, element })),
@@ -106,7 +107,7 @@ function MovePhrase({ phrase, language, from, to, topics, onDone }: MovePhrasePr
           }
         >
           Move it
-        </Button>
+        </BusyButton>
       )}
       <Button size="small" onClick={onDone}>
         Leave it

@@ -4,6 +4,7 @@ import { type Bot, type HeardGroup, type Topic, useHeard } from '../api/bot';
 import { usePutElements } from '../api/plan';
 import { useWorkplace } from '../plan/workplace';
 import { newElement } from '../plan/newElement';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { withSentence } from './sentences';
 
@@ -77,9 +78,9 @@ function Group({ group, bot, topics }: { group: HeardGroup; bot: Bot; topics: To
               ...topics.map((topic) => ({ value: topic.id, label: topic.name })),
             ]}
           />
-          <Button size="small" loading={put.isPending} onClick={() => label('trials')}>
+          <BusyButton size="small" busy={put.isPending} onClick={() => label('trials')}>
             Test with it
-          </Button>
+          </BusyButton>
           {target !== NONE && (
             <Button size="small" disabled={put.isPending} onClick={() => label('phrases')}>
               Learn it

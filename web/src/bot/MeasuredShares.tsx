@@ -1,8 +1,8 @@
-import { Button } from 'antd';
 import type { Bot, BotQuality, Topic } from '../api/bot';
 import { SETTINGS_ID } from '../api/model';
 import { usePutElement } from '../api/plan';
 import { useWorkplace } from '../plan/workplace';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { toLocal } from '../time/time';
 
@@ -75,9 +75,9 @@ export function MeasuredShares({ bot, topics, quality }: { bot: Bot; topics: Top
         </table>
       </div>
       {canEdit && (
-        <Button loading={put.isPending} disabled={measured.length === 0} onClick={take}>
+        <BusyButton busy={put.isPending} disabled={measured.length === 0} onClick={take}>
           Staff by what was measured
-        </Button>
+        </BusyButton>
       )}
       <ErrorNote error={put.error} />
     </section>

@@ -4,6 +4,7 @@ import { type Bot, type BotQuality, type Topic, useLimitHours } from '../api/bot
 import { usePutElement } from '../api/plan';
 import { SETTINGS_ID } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Confusions } from './Confusions';
 import { HeardUtterances } from './HeardUtterances';
@@ -82,9 +83,9 @@ export function Quality({ bot, topics, quality, mostWrong, onMostWrong, onSource
         </p>
         <div className="line-actions">
           {canEdit && shown !== quality.limit && (
-            <Button type="primary" loading={put.isPending} onClick={() => draw(shown)}>
+            <BusyButton type="primary" busy={put.isPending} onClick={() => draw(shown)}>
               Draw it at {shown.toFixed(2)}
-            </Button>
+            </BusyButton>
           )}
           {shown !== quality.limit && <Button onClick={() => setLimit(null)}>Back to {quality.limit}</Button>}
           <span className="header-space" />

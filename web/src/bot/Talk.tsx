@@ -2,6 +2,7 @@ import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { type Bot, type Replied, useTalk } from '../api/bot';
 import { useWorkplace } from '../plan/workplace';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 
 interface Turn {
@@ -98,9 +99,9 @@ export function Talk({ bot }: { bot: Bot }) {
         }}
       >
         <Input aria-label="Say something to the bot" placeholder="Write as a visitor would" maxLength={5000} value={text} onChange={(event) => setText(event.target.value)} />
-        <Button htmlType="submit" type="primary" loading={talk.isPending}>
+        <BusyButton htmlType="submit" type="primary" busy={talk.isPending}>
           Say
-        </Button>
+        </BusyButton>
       </form>
       {turns.length > 0 && (
         <Button type="link" onClick={() => setTurns([])}>

@@ -11,6 +11,7 @@ import {
   useTakeCanned,
 } from '../api/canned';
 import { formatInstant } from '../time/time';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import './canned.css';
 
@@ -50,7 +51,7 @@ export function CannedReplies({ plan }: { plan: string }) {
                 return false;
               }}
             >
-              <Button loading={take.isPending}>From a CSV …</Button>
+              <BusyButton busy={take.isPending}>From a CSV …</BusyButton>
             </Upload>
           </>
         )}
@@ -173,15 +174,15 @@ function Editor({ plan, atHand, reply, onDone }: { plan: string; atHand: CannedA
       <p className="soft">Filled in when it is used: {placeholders.map((name) => `{${name}}`).join(' ')}</p>
       <ErrorNote error={keep.error ?? remove.error} />
       <div className="canned-tools">
-        <Button type="primary" htmlType="submit" loading={keep.isPending}>
+        <BusyButton type="primary" htmlType="submit" busy={keep.isPending}>
           Keep it
-        </Button>
+        </BusyButton>
         <Button onClick={onDone}>Leave it</Button>
         <span className="header-space" />
         {reply && (
-          <Button danger loading={remove.isPending} onClick={() => remove.mutate(reply.id, { onSuccess: onDone })}>
+          <BusyButton danger busy={remove.isPending} onClick={() => remove.mutate(reply.id, { onSuccess: onDone })}>
             Remove it
-          </Button>
+          </BusyButton>
         )}
       </div>
     </form>

@@ -1,4 +1,4 @@
-import { Button, Switch } from 'antd';
+import { Switch } from 'antd';
 import { useNavigate, useSearchParams } from 'react-router';
 import { usePutElement, useRemove } from '../api/plan';
 import { type CheckResult, useBegin, useChecks } from '../api/rehearsals';
@@ -6,6 +6,7 @@ import type { ElementOf } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
 import { clockOf, secondsOf } from '../time/duration';
 import { formatMoment } from '../time/time';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import './checks.css';
 
@@ -90,13 +91,13 @@ function CheckRow({ check, result, live }: { check: Check; result: CheckResult |
         {check.blocks ? 'blocks going live' : 'only warns'}
       </label>
       <div className="check-actions">
-        <Button size="small" loading={begin.isPending} onClick={rehearse}>
+        <BusyButton size="small" busy={begin.isPending} onClick={rehearse}>
           Rehearse it
-        </Button>
+        </BusyButton>
         {canEdit && (
-          <Button size="small" type="text" loading={remove.isPending} onClick={() => remove.mutate({ kind: 'checks', id: check.id, version, replacement: null })}>
+          <BusyButton size="small" type="text" busy={remove.isPending} onClick={() => remove.mutate({ kind: 'checks', id: check.id, version, replacement: null })}>
             Remove
-          </Button>
+          </BusyButton>
         )}
       </div>
       {!held && result && (

@@ -1,4 +1,3 @@
-import { Button } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -23,6 +22,7 @@ import { atDesk } from '../api/margin';
 import type { Account } from '../api/model';
 import { useSignOut } from '../api/session';
 import { Away } from '../ui/Away';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import type { DeskActions, SendingReply } from '../places/DeskTable';
 import { Desk } from './Desk';
@@ -119,9 +119,9 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
           <MentionedIn plan={plan} mentions={desk.mentions} />
           <span className="header-space" />
           {account.permissions.includes('DESIGN') && <Link to={`/passage?plan=${plan}`}>To the plan</Link>}
-          <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>
+          <BusyButton type="text" busy={signOut.isPending} onClick={() => signOut.mutate()}>
             Sign out
-          </Button>
+          </BusyButton>
         </>
       }
       trouble={failure ? <ErrorNote error={failure} /> : null}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { type LeftMessage, useAnswerLeft, useCloseLeft, useLeftBehind } from '../api/desk';
 import { useDrafts } from '../places/drafts';
 import { formatInstant } from '../time/time';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** Messages, wishes to be called back and chats that nobody answered: each is answered by mail, or closed. */
@@ -104,13 +105,13 @@ function Left({ plan, left }: { plan: string; left: LeftMessage }) {
       )}
       <div className="place-row">
         {left.email && (
-          <Button type="primary" disabled={!text.trim()} loading={answer.isPending} onClick={send}>
+          <BusyButton type="primary" disabled={!text.trim()} busy={answer.isPending} onClick={send}>
             Send to {left.email}
-          </Button>
+          </BusyButton>
         )}
-        <Button loading={close.isPending} onClick={() => close.mutate(left.chat)}>
+        <BusyButton busy={close.isPending} onClick={() => close.mutate(left.chat)}>
           {left.callBack ? 'Called back' : 'Needs no answer'}
-        </Button>
+        </BusyButton>
       </div>
       <ErrorNote error={answer.error ?? close.error} />
     </li>

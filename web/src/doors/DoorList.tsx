@@ -1,8 +1,8 @@
-import { Button } from 'antd';
 import { useDoors, usePause, usePauses } from '../api/doors';
 import type { DoorLine, FrontDoor } from '../api/model';
 import { UnsavedDot } from '../plan/UnsavedDot';
 import { usePlace } from '../plan/place';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
@@ -119,9 +119,9 @@ function Pause({ door }: { door: FrontDoor }) {
   return (
     <div className="door-pause">
       {paused && <span className="short">▾ paused: no chat can be started </span>}
-      <Button size="small" loading={pause.isPending} onClick={() => pause.mutate({ door: door.id, paused: !paused })}>
+      <BusyButton size="small" busy={pause.isPending} onClick={() => pause.mutate({ door: door.id, paused: !paused })}>
         {paused ? 'Open it again' : 'Pause it now'}
-      </Button>
+      </BusyButton>
       <ErrorNote error={pause.error} />
     </div>
   );

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useWhyClosed } from '../api/doors';
 import type { ClosedLink } from '../api/model';
+import { BusyButton } from '../ui/BusyButton';
 import { Field } from '../ui/fields';
 import type { useElement } from '../plan/useElement';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -149,9 +150,9 @@ function ChainLink({
       </div>
       <div className="finding-actions">
         {allow && onAllow && (
-          <Button size="small" type="primary" loading={saving} onClick={() => onAllow(allow)}>
+          <BusyButton size="small" type="primary" busy={saving} onClick={() => onAllow(allow)}>
             Allow it
-          </Button>
+          </BusyButton>
         )}
         {kind && !link.passed && (
           <Button size="small" onClick={open}>

@@ -2,6 +2,7 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { AdjustmentList, Course, SeriesView } from '../api/model';
 import { useAdjustments, useLift, useSetDays, useUnlift, useUnsetDays } from '../api/forecast';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatDays } from '../time/time';
@@ -142,9 +143,9 @@ function NewLiftForm({ view }: { view: SeriesView | undefined }) {
         />
       </label>
       <ErrorNote error={lift.error} />
-      <Button htmlType="submit" disabled={!name.trim() || !from || !until} loading={lift.isPending}>
+      <BusyButton htmlType="submit" disabled={!name.trim() || !from || !until} busy={lift.isPending}>
         Plan it
-      </Button>
+      </BusyButton>
     </form>
   );
 }
@@ -213,9 +214,9 @@ function SetDaysForm({ selection }: { selection: Selection }) {
         <InputNumber value={chats} min={0} onChange={setChats} />
       </label>
       <ErrorNote error={set.error} />
-      <Button htmlType="submit" disabled={!firstDay || chats === null} loading={set.isPending}>
+      <BusyButton htmlType="submit" disabled={!firstDay || chats === null} busy={set.isPending}>
         Set
-      </Button>
+      </BusyButton>
     </form>
   );
 }

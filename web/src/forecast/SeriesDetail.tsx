@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
 import type { MethodScores, SeriesForecast, SeriesHead } from '../api/model';
 import { useSeriesDays, useSpecialDays, useTryAnew, useWantMethod } from '../api/forecast';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatShare } from '../time/time';
@@ -77,14 +78,14 @@ function Methods({ head, forecast }: { head: SeriesHead | undefined; forecast: S
           from {forecast.trials} points of the past, {forecast.triedDays} days ahead
         </span>
         {head?.wanted && canEdit && (
-          <Button size="small" loading={want.isPending} onClick={() => want.mutate({ series: head.key, method: null })}>
+          <BusyButton size="small" busy={want.isPending} onClick={() => want.mutate({ series: head.key, method: null })}>
             Leave the choice to the trials
-          </Button>
+          </BusyButton>
         )}
         {canEdit && (
-          <Button size="small" loading={anew.isPending} onClick={() => anew.mutate()}>
+          <BusyButton size="small" busy={anew.isPending} onClick={() => anew.mutate()}>
             Try all series anew
-          </Button>
+          </BusyButton>
         )}
       </div>
       <ErrorNote error={want.error ?? anew.error} />

@@ -6,6 +6,7 @@ import type { OpeningHours, WeeklyWindow } from '../api/model';
 import { AddElement } from '../plan/AddElement';
 import { SidePanel } from '../settings/SidePanel';
 import { useElement } from '../plan/useElement';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
@@ -136,9 +137,9 @@ function ImportCalendar({ plan, id, onRead }: { plan: string; id: string; onRead
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button loading={read.isPending} onClick={() => input.current?.click()}>
+      <BusyButton busy={read.isPending} onClick={() => input.current?.click()}>
         Import calendar…
-      </Button>
+      </BusyButton>
       <input
         ref={input}
         type="file"

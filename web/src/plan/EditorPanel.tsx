@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { type KeyboardEvent, type ReactNode, useState } from 'react';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from './place';
 import { useWorkplace } from './workplace';
@@ -72,14 +73,14 @@ export function EditorPanel({ title, about, edits, children }: Props) {
         </div>
       )}
       <div className="editor-actions">
-        <Button
+        <BusyButton
           type="primary"
           htmlType="submit"
-          loading={edits.saving}
+          busy={edits.saving}
           disabled={!canEdit || !edits.changed || edits.conflict !== null}
         >
           Save to draft
-        </Button>
+        </BusyButton>
         {edits.changed ? (
           <Button onClick={edits.discard}>Discard</Button>
         ) : (

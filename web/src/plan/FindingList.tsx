@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Finding } from '../api/model';
 import { useAcceptFinding, useMendFinding, useReopenFinding } from '../api/findings';
+import { BusyButton } from '../ui/BusyButton';
 import { labelOf } from './names';
 import { KIND_WORDS } from './kinds';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -75,9 +76,9 @@ function OneFinding({ finding }: { finding: Finding }) {
               value={reason}
               onChange={(event) => setReason(event.target.value)}
             />
-            <Button type="primary" htmlType="submit" disabled={!reason.trim()} loading={accept.isPending}>
+            <BusyButton type="primary" htmlType="submit" disabled={!reason.trim()} busy={accept.isPending}>
               Accept
-            </Button>
+            </BusyButton>
             <Button onClick={() => setReason(null)}>Cancel</Button>
           </form>
         )}
@@ -85,14 +86,14 @@ function OneFinding({ finding }: { finding: Finding }) {
       {canEdit && reason === null && (
         <div className="finding-actions">
           {finding.offered && !finding.acceptedBecause && (
-            <Button size="small" type="primary" loading={mend.isPending} onClick={() => mend.mutate(named)}>
+            <BusyButton size="small" type="primary" busy={mend.isPending} onClick={() => mend.mutate(named)}>
               {finding.offered}
-            </Button>
+            </BusyButton>
           )}
           {finding.acceptedBecause ? (
-            <Button size="small" loading={reopen.isPending} onClick={() => reopen.mutate(named)}>
+            <BusyButton size="small" busy={reopen.isPending} onClick={() => reopen.mutate(named)}>
               Speak again
-            </Button>
+            </BusyButton>
           ) : (
             finding.severity !== 'BLOCKS' && (
               <Button size="small" type="text" onClick={() => setReason('')}>

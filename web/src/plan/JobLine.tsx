@@ -1,6 +1,7 @@
-import { Button, Progress } from 'antd';
+import { Progress } from 'antd';
 import type { Job } from '../api/model';
 import { isActive, useCancelJob, useJobs } from '../api/jobs';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { formatDays } from '../time/time';
 import { useWorkplace } from './workplace';
@@ -38,9 +39,9 @@ function Active({ job }: { job: Job }) {
       </span>
       <Progress percent={share} showInfo={false} size="small" aria-label="How far it is" />
       {canEdit && (
-        <Button size="small" loading={cancel.isPending} onClick={() => cancel.mutate(job.id)}>
+        <BusyButton size="small" busy={cancel.isPending} onClick={() => cancel.mutate(job.id)}>
           Stop
-        </Button>
+        </BusyButton>
       )}
       <ErrorNote error={cancel.error} />
     </div>

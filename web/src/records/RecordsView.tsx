@@ -4,6 +4,7 @@ import type { RecordLine } from '../api/model';
 import { recordsFile, useRecords, wholeRecords } from '../api/records';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant, formatSeconds } from '../time/time';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Erase } from './Erase';
 import { LifeLine, lengthOf } from './LifeLine';
@@ -70,9 +71,9 @@ export function RecordsView() {
           )}
           <WhoRead plan={draft.id} />
           {account.permissions.includes('ERASE') && <Erase plan={draft.id} doors={draft.plan.doors} search={search.toString()} found={found} />}
-          <Button loading={records.isFetching} onClick={() => void records.refetch()}>
+          <BusyButton busy={records.isFetching} onClick={() => void records.refetch()}>
             Look again
-          </Button>
+          </BusyButton>
         </div>
         <RecordSearch id={draft.id} plan={draft.plan} search={search} onSearch={look} />
         <p className="legend">
@@ -96,9 +97,9 @@ export function RecordsView() {
           ))}
         </ol>
         {records.hasNextPage && (
-          <Button loading={records.isFetchingNextPage} onClick={() => void records.fetchNextPage()}>
+          <BusyButton busy={records.isFetchingNextPage} onClick={() => void records.fetchNextPage()}>
             Older ones
-          </Button>
+          </BusyButton>
         )}
       </section>
       {chosen && <RecordPanel plan={draft.id} chat={chosen} onClose={() => choose(null)} />}

@@ -6,6 +6,7 @@ import { type CheckStep, type PlayedRehearsal, useRehearse, useRehearsedDoor, us
 import { DeskControls, DeskTable, type DeskActions } from '../places/DeskTable';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { KeepAsCheck } from './KeepAsCheck';
 import { instantsOf, lastBy, nextAfter } from './moments';
@@ -128,15 +129,15 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
           {rehearsal.outdated && (
             <span className="warns">
               ◆ changed since{' '}
-              <Button size="small" loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'plan' })}>
+              <BusyButton size="small" busy={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'plan' })}>
                 Take it as it is now
-              </Button>
+              </BusyButton>
             </span>
           )}
           <span className="header-space" />
-          <Button disabled={!rehearsal.undoable} loading={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'undo' })}>
+          <BusyButton disabled={!rehearsal.undoable} busy={rehearse.isPending} onClick={() => rehearse.mutate({ do: 'undo' })}>
             Take back
-          </Button>
+          </BusyButton>
           <Dropdown
             trigger={['click']}
             menu={{

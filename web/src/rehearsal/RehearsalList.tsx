@@ -4,6 +4,7 @@ import { useRevisions } from '../api/plan';
 import { type CheckStep, useBegin, useRehearsals, useRemoveRehearsal } from '../api/rehearsals';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant, formatMoment } from '../time/time';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Field } from '../ui/fields';
 
@@ -86,13 +87,13 @@ export function RehearsalList({ onOpen }: { onOpen: (id: string) => void }) {
         </Field>
         <p className="soft">Begins {formatMoment(at, week.timeZone)}; pick another moment on the ruler.</p>
         <div className="rehearsal-row">
-          <Button
+          <BusyButton
             type="primary"
-            loading={begin.isPending}
+            busy={begin.isPending}
             onClick={() => start([], at, name.trim() || formatMoment(at, week.timeZone), present)}
           >
             Begin
-          </Button>
+          </BusyButton>
           <label className="file-button">
             Read one in
             <input type="file" accept="application/json,.json" aria-label="Read a rehearsal in" onChange={(event) => void read(event)} />

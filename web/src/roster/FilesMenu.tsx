@@ -3,6 +3,7 @@ import { type RefObject, useRef, useState } from 'react';
 import { download } from '../api/client';
 import type { RosterWeek } from '../api/model';
 import { type Taken, useTakeRoster } from '../api/roster';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { usePicture } from '../ui/usePicture';
@@ -59,7 +60,7 @@ export function FilesMenu({ view, selected, picture }: Props) {
           },
         }}
       >
-        <Button loading={take.isPending}>Files</Button>
+        <BusyButton busy={take.isPending}>Files</BusyButton>
       </Dropdown>
       <input
         ref={input}

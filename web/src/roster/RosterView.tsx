@@ -1,9 +1,10 @@
-import { Button, Dropdown, Segmented, Select } from 'antd';
+import { Dropdown, Segmented, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { isActive, useJobs } from '../api/jobs';
 import type { DayChange, RosterWeek, Shift } from '../api/model';
 import { type From, useBeginRoster, useChangeDays, useDeleteRoster, useEffectOf, useRoster, useSearchRoster } from '../api/roster';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { JobLine } from '../plan/JobLine';
 import { usePlace } from '../plan/place';
@@ -73,9 +74,9 @@ export function RosterView() {
         <div className="view-head">
           <h1>Who works when</h1>
           {canEdit && view.rostered && (
-            <Button onClick={undo} disabled={done.length === 0 || change.isPending} loading={change.isPending}>
+            <BusyButton onClick={undo} disabled={done.length === 0 || change.isPending} busy={change.isPending}>
               Take back
-            </Button>
+            </BusyButton>
           )}
           <Select
             aria-label="Days shown"
@@ -159,11 +160,11 @@ function Begin({ view }: { view: RosterWeek }) {
           onClick: ({ key }) => (key === 'DELETE' ? remove.mutate() : begin.mutate(key as From)),
         }}
       >
-        <Button loading={begin.isPending || remove.isPending}>Begin</Button>
+        <BusyButton busy={begin.isPending || remove.isPending}>Begin</BusyButton>
       </Dropdown>
-      <Button type="primary" loading={search.isPending} disabled={searching} onClick={() => search.mutate()}>
+      <BusyButton type="primary" busy={search.isPending} disabled={searching} onClick={() => search.mutate()}>
         Search a roster
-      </Button>
+      </BusyButton>
       <ErrorNote error={search.error ?? begin.error ?? remove.error} />
     </>
   );

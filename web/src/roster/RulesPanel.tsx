@@ -2,6 +2,7 @@ import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { RosterRules, RosterRulesView, ShiftKind, Terms } from '../api/model';
 import { usePutRosterRules, useRosterRules } from '../api/roster';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { KindEditor } from './KindEditor';
@@ -93,9 +94,9 @@ function Editor({ view, operator }: { view: RosterRulesView; operator: string | 
       <ErrorNote error={put.error} />
       {canEdit && (
         <div className="editor-buttons">
-          <Button type="primary" disabled={!changed} loading={put.isPending} onClick={() => put.mutate({ version: view.version, rules })}>
+          <BusyButton type="primary" disabled={!changed} busy={put.isPending} onClick={() => put.mutate({ version: view.version, rules })}>
             Keep these rules
-          </Button>
+          </BusyButton>
           <Button disabled={!changed} onClick={() => setRules(view.rules)}>
             Drop the changes
           </Button>

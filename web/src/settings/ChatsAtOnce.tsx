@@ -1,7 +1,8 @@
-import { Button, InputNumber } from 'antd';
+import { InputNumber } from 'antd';
 import { useState } from 'react';
 import { useAtOnceWays, useChangeAtOnce } from '../api/atOnce';
 import type { AtOnceWay } from '../api/model';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { Field } from '../ui/fields';
@@ -51,13 +52,13 @@ export function ChatsAtOnce({ queue }: { queue: string }) {
           )}
           {ways.data.ways.map((way) => (
             <p key={way.lever}>
-              <Button
+              <BusyButton
                 size="small"
-                loading={change.isPending}
+                busy={change.isPending}
                 onClick={() => change.mutate({ queue, wanted: asked, lever: way.lever }, { onSuccess: () => setWanted(null) })}
               >
                 {LEVERS[way.lever](way.to)}
-              </Button>{' '}
+              </BusyButton>{' '}
               <span className="soft">
                 {moved(way.hours.required - ways.data.hours.required)} needed, {moved(way.hours.lacking - ways.data.hours.lacking)}{' '}
                 short

@@ -7,6 +7,7 @@ import { useWeek } from '../api/results';
 import { useSignOut } from '../api/session';
 import { Away } from '../ui/Away';
 import { now } from '../time/clock';
+import { BusyButton } from '../ui/BusyButton';
 import { Connection } from './Connection';
 import { ConsequencesLine } from './ConsequencesLine';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -107,9 +108,9 @@ function Header() {
       <NavLink className="header-account" to={{ pathname: accountView.path, search }} title={account.role.toLowerCase()}>
         {account.displayName}
       </NavLink>
-      <Button type="text" loading={signOut.isPending} onClick={() => signOut.mutate()}>
+      <BusyButton type="text" busy={signOut.isPending} onClick={() => signOut.mutate()}>
         Sign out
-      </Button>
+      </BusyButton>
       <Suspense>
         {overlay === 'palette' && (
           <CommandPalette onClose={() => setOverlay(null)} onShortcuts={() => setOverlay('shortcuts')} />

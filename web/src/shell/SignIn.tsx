@@ -1,7 +1,8 @@
-import { Button, Input } from 'antd';
+import { Input } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { useNewPlan, useNewPlanFromDocument } from '../api/plan';
 import { useFirstAccount, useSignIn } from '../api/session';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 
 export function SignIn() {
@@ -135,9 +136,9 @@ function Gate({ title, action, busy, ready, error, onSubmit, children }: GatePro
         <h1>{title}</h1>
         {children}
         <ErrorNote error={error} />
-        <Button type="primary" htmlType="submit" loading={busy} disabled={!ready}>
+        <BusyButton type="primary" htmlType="submit" busy={busy} disabled={!ready}>
           {action}
-        </Button>
+        </BusyButton>
       </form>
     </main>
   );

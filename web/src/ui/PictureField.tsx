@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { useRef } from 'react';
 import { useKeepPicture } from '../api/people';
+import { BusyButton } from './BusyButton';
 import { ErrorNote } from './ErrorNote';
 import { Portrait } from './Portrait';
 
@@ -27,9 +28,9 @@ export function PictureField({
       <div className="picture-field">
         {whole && value && <img className="whole-picture" src={`/api/v1/pictures/${value}`} alt="" />}
         {!whole && (value || !wordless) && <Portrait name={name} picture={value} size={48} />}
-        <Button loading={keep.isPending} onClick={() => input.current?.click()}>
+        <BusyButton busy={keep.isPending} onClick={() => input.current?.click()}>
           {value ? 'Another picture…' : 'Picture…'}
-        </Button>
+        </BusyButton>
         {value && <Button onClick={() => onChange(null)}>No picture</Button>}
         <input
           ref={input}

@@ -2,6 +2,7 @@ import { Button, Input, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import type { VolumesPreview } from '../api/model';
 import { type Columns, useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
@@ -46,14 +47,14 @@ export function ImportVolumes() {
       </label>
       {!read.data && (
         <div className="editor-actions">
-          <Button
+          <BusyButton
             type="primary"
             disabled={!file}
-            loading={read.isPending}
+            busy={read.isPending}
             onClick={() => file && read.mutate({ file, timeZone })}
           >
             {read.isPending && file ? `Reading ${(file.size / 1e6).toFixed(1)} MB…` : 'Read the file'}
-          </Button>
+          </BusyButton>
           {read.isPending && <Button onClick={read.giveUp}>Stop</Button>}
         </div>
       )}
@@ -68,14 +69,14 @@ export function ImportVolumes() {
           ))}
           {read.data.id && <Contents preview={read.data} />}
           <div className="editor-actions">
-            <Button
+            <BusyButton
               type="primary"
               disabled={read.data.lines === 0}
-              loading={accept.isPending}
+              busy={accept.isPending}
               onClick={() => read.data.id && accept.mutate(read.data.id)}
             >
               Accept {read.data.lines.toLocaleString('en')} half-hours
-            </Button>
+            </BusyButton>
             <Button
               onClick={() => {
                 if (read.data.id) discard.mutate(read.data.id);

@@ -2,6 +2,7 @@ import { Button, Input, Segmented } from 'antd';
 import { useEffect, useState } from 'react';
 import type { LevelShift, Mark, UnusualRun } from '../api/model';
 import { useMark, useSpecialDays, useUnmark } from '../api/forecast';
+import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatDays } from '../time/time';
@@ -165,13 +166,13 @@ function MarkDays({ picked }: { picked: Picked | null }) {
         onChange={(event) => setName(event.target.value)}
       />
       <ErrorNote error={mark.error} />
-      <Button
+      <BusyButton
         htmlType="submit"
         disabled={!firstDay || (kind === 'EVENT' && !name.trim())}
-        loading={mark.isPending}
+        busy={mark.isPending}
       >
         Mark
-      </Button>
+      </BusyButton>
     </form>
   );
 }
