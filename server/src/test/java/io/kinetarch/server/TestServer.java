@@ -3,6 +3,7 @@ package io.kinetarch.server;
 import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
+import java.net.BindException;
 import java.net.ServerSocket;
 import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
@@ -13,6 +14,7 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -115,9 +117,14 @@ public final class TestServer {
         return context.getBean(type);
     }
 
+    /** One of those that systems do not give to outgoing connections, which might get it before the server listens there. */
     private static int freePort() throws IOException {
-        try (var socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
+        while (true) {
+            try (var socket = new ServerSocket(ThreadLocalRandom.current().nextInt(20_000, 32_000))) {
+                return socket.getLocalPort();
+            } catch (BindException taken) {
+                // another one is tried
+            }
         }
     }
 
