@@ -17,9 +17,8 @@ final class HoursClock {
 
     boolean isOpen(long atMillis) {
         if (atMillis >= until) {
-            var state = set.hours().at(Instant.ofEpochMilli(atMillis));
-            open = state.open();
-            until = state.nextChange().map(Instant::toEpochMilli).orElse(Chat.NEVER);
+            open = set.hours().isOpen(Instant.ofEpochMilli(atMillis));
+            until = nextChange(atMillis);
         }
         return open;
     }

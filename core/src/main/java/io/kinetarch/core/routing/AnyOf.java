@@ -3,7 +3,6 @@ package io.kinetarch.core.routing;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.Plan;
 import java.util.List;
-import java.util.stream.IntStream;
 
 /** Whether any of some conditions holds for a chat, as it would in a rule. */
 public final class AnyOf {
@@ -18,9 +17,11 @@ public final class AnyOf {
 
     /** The place of the first that holds; negative where none does. */
     public int first(Arrival chat) {
-        return IntStream.range(0, any.size())
-                .filter(i -> conditions.holds(any.get(i), chat))
-                .findFirst()
-                .orElse(-1);
+        for (int i = 0; i < any.size(); i++) {
+            if (conditions.holds(any.get(i), chat)) {
+                return i;
+            }
+        }
+        return -1;
     }
 }

@@ -29,12 +29,13 @@ final class Arrivals {
     private final long start;
 
     /**
+     * @param chats of the flows, from {@link #chats}
      * @param keys of the flows, from {@link #keys}
      * @param seed of the run
      * @param start milliseconds since 1970
      * @param until after the last of them
      */
-    Arrivals(List<Flow> flows, long[] keys, long seed, long start, long until) {
+    Arrivals(List<Flow> flows, double[][] chats, long[] keys, long seed, long start, long until) {
         this.flows = flows;
         this.start = start;
         int count = flows.size();
@@ -50,9 +51,11 @@ final class Arrivals {
             lengths[flow] = flows.get(flow).interval().toMillis();
             double length = lengths[flow];
             seeds[flow] = Chance.bits(seed, keys[flow]);
-            rates[flow] = flows.get(flow).chats().stream()
-                    .mapToDouble(chats -> chats / length)
-                    .toArray();
+            double[] rate = chats[flow].clone();
+            for (int i = 0; i < rate.length; i++) {
+                rate[i] /= length;
+            }
+            rates[flow] = rate;
             vary(flow);
             next(flow);
         }
@@ -76,6 +79,13 @@ final class Arrivals {
             }
             rates[flow][i] *= more;
         }
+    }
+
+    /** How many are expected of each flow in each of its intervals. */
+    static double[][] chats(List<Flow> flows) {
+        return flows.stream()
+                .map(flow -> flow.chats().stream().mapToDouble(chats -> chats).toArray())
+                .toArray(double[][]::new);
     }
 
     /** What tells each flow from the others, from which their chance follows. */

@@ -44,7 +44,9 @@ final class Laid {
     final int operators;
     final int queues;
     final Visit[] visits;
-    /** Of the flows, from {@link Arrivals#keys}. */
+    /** Of the flows, from {@link Arrivals#chats} and {@link Arrivals#keys}. */
+    final double[][] chats;
+
     final long[] keys;
 
     /** Where chats come from, and of which of these each flow is. */
@@ -86,6 +88,7 @@ final class Laid {
         queues = plan.queues().size();
         var flows = experiment.flows();
         visits = flows.stream().map(flow -> answered(plan, flow.visit())).toArray(Visit[]::new);
+        chats = Arrivals.chats(flows);
         keys = Arrivals.keys(flows);
         sources = Arrays.stream(visits)
                 .map(visit -> new Source(visit.door(), visit.topic()))

@@ -79,6 +79,7 @@ final class Replication implements EffectSink {
         dispatcher = Dispatcher.ofWholeChats(experiment.plan(), this);
         arrivals = new Arrivals(
                 experiment.flows(),
+                laid.chats,
                 laid.keys,
                 Chance.bits(experiment.seed(), replication + 1L),
                 laid.start,

@@ -2,9 +2,8 @@ package io.kinetarch.core.simulation;
 
 import io.kinetarch.core.simulation.Experiment.Span;
 import java.time.Duration;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
-import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntToLongFunction;
 
@@ -16,21 +15,33 @@ final class Shifts {
     /** How long somebody does something else who is paid and does not answer, in the mean; assumed. Milliseconds. */
     private static final double ELSEWHERE = 20 * 60 * 1000;
 
-    /** What happens to an operator. */
+    /** What happens to an operator; at the same instant in this order. */
     enum Change {
-        BEGINS,
-        PAUSES,
-        ENDS
+        ENDS(0),
+        PAUSES(1),
+        BEGINS(2);
+
+        private static final Change[] BY_PLACE = values();
+        private final int place;
+
+        Change(int place) {
+            this.place = place;
+        }
     }
 
-    private record Event(long at, int operator, Change change) {}
+    private static final int OPERATOR_BITS = 20;
+    private static final int CHANGE_BITS = 2;
 
-    private final List<Event> events;
+    private final long start;
+    /** Each as one number, since a run sorts thousands: instant since the start, change, operator. */
+    private long[] events = new long[256];
+
+    private int count;
     private final BitSet on = new BitSet();
     private int done;
 
-    private Shifts(List<Event> events) {
-        this.events = events;
+    private Shifts(long start) {
+        this.start = start;
     }
 
     /**
@@ -39,7 +50,7 @@ final class Shifts {
      * @param seeds by operator, from which it follows when they do something else
      */
     static Shifts of(List<List<Span>> spans, long start, IntToLongFunction seeds) {
-        var events = new ArrayList<Event>();
+        var shifts = new Shifts(start);
         for (int operator = 0; operator < spans.size(); operator++) {
             var own = spans.get(operator);
             for (int i = 0; i < own.size(); i++) {
@@ -52,18 +63,26 @@ final class Shifts {
                         && Duration.between(own.get(i).to(), own.get(i + 1).from())
                                         .compareTo(LONGEST_BREAK)
                                 <= 0;
-                add(events, operator, from, to, own.get(i).answering(), seeds.applyAsLong(operator));
-                events.add(new Event(to, operator, pauses ? Change.PAUSES : Change.ENDS));
+                shifts.add(operator, from, to, own.get(i).answering(), seeds.applyAsLong(operator));
+                shifts.add(to, operator, pauses ? Change.PAUSES : Change.ENDS);
             }
         }
-        events.sort(Comparator.comparingLong(Event::at).thenComparing(Event::change, Comparator.reverseOrder()));
-        return new Shifts(events);
+        Arrays.sort(shifts.events, 0, shifts.count);
+        return shifts;
+    }
+
+    private void add(long at, int operator, Change change) {
+        if (count == events.length) {
+            events = Arrays.copyOf(events, 2 * count);
+        }
+        long instant = at - start;
+        events[count++] = (((instant << CHANGE_BITS) | change.place) << OPERATOR_BITS) | operator;
     }
 
     /** A span, in which somebody answers for a share of the time and does something else now and then. */
-    private static void add(List<Event> events, int operator, long from, long to, double answering, long seed) {
+    private void add(int operator, long from, long to, double answering, long seed) {
         if (answering == 1) {
-            events.add(new Event(from, operator, Change.BEGINS));
+            add(from, operator, Change.BEGINS);
             return;
         }
         long chance = Chance.bits(seed, from);
@@ -72,9 +91,9 @@ final class Shifts {
         long at = from;
         for (int place = 2; at < to; place++) {
             if (there) {
-                events.add(new Event(at, operator, Change.BEGINS));
+                add(at, operator, Change.BEGINS);
             } else if (at > from) {
-                events.add(new Event(at, operator, Change.PAUSES));
+                add(at, operator, Change.PAUSES);
             }
             at += 1 + Math.round(Chance.gap(chance, place) * (there ? answers : ELSEWHERE));
             there = !there;
@@ -83,17 +102,18 @@ final class Shifts {
 
     /** When the next change comes, milliseconds since 1970; {@link Agenda#NEVER} for none. */
     long next() {
-        return done < events.size() ? events.get(done).at() : Agenda.NEVER;
+        return done < count ? start + (events[done] >> (CHANGE_BITS + OPERATOR_BITS)) : Agenda.NEVER;
     }
 
     int operator() {
-        return events.get(done).operator();
+        return (int) (events[done] & ((1 << OPERATOR_BITS) - 1));
     }
 
     Change take() {
-        var event = events.get(done++);
-        on.set(event.operator(), event.change() == Change.BEGINS);
-        return event.change();
+        int operator = operator();
+        var change = Change.BY_PLACE[(int) (events[done++] >> OPERATOR_BITS) & ((1 << CHANGE_BITS) - 1)];
+        on.set(operator, change == Change.BEGINS);
+        return change;
     }
 
     boolean isOn(int operator) {

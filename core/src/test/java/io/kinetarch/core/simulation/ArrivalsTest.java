@@ -87,7 +87,8 @@ class ArrivalsTest {
     }
 
     private static List<Came> all(List<Flow> flows, long seed) {
-        var arrivals = new Arrivals(flows, Arrivals.keys(flows), seed, 0, 4 * HALF_HOUR.toMillis());
+        var arrivals =
+                new Arrivals(flows, Arrivals.chats(flows), Arrivals.keys(flows), seed, 0, 4 * HALF_HOUR.toMillis());
         var all = new ArrayList<Came>();
         while (arrivals.next() != Agenda.NEVER) {
             long at = arrivals.next();
