@@ -1,4 +1,4 @@
-import { Button, Select } from 'antd';
+import { Button, Segmented, Select } from 'antd';
 import { useSearchParams } from 'react-router';
 import { useSimulated } from '../api/results';
 import { Outcomes } from '../plan/Outcomes';
@@ -11,19 +11,25 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { DayFates } from './DayFates';
 import { Causes } from './Causes';
 import { fates, worst } from './fates';
+import { GroupTable } from './GroupTable';
+import { WorkTable } from './WorkTable';
 import '../plan/strips.css';
 import './consequences.css';
 
 const ALL = '';
+const HALF_HOURS = 'half-hours';
+const PARTS = 'parts';
+const OPERATORS = 'operators';
 const FIRST_LOOKED_AT = 'Answered in time';
 
-/** What draft and live plan do to the week, by simulation: in all, by queue and by half-hour. */
+/** What draft and live plan do to the week, by simulation: in all, by half-hour, by part of the design and by operator. */
 export function ConsequencesView() {
   const { draft, week, slot } = useWorkplace();
   const { pick } = usePlace();
   const [params, setParams] = useSearchParams();
   const { data, error } = useSimulated(draft.id, week.monday, true);
   const queue = params.get('queue') ?? ALL;
+  const by = params.get('by') ?? HALF_HOURS;
   const sides = data?.sides;
   const ofQueue = sides?.queues.find((one) => one.queue === queue);
   const shown = ofQueue ?? sides;
@@ -48,6 +54,16 @@ export function ConsequencesView() {
       <section className="staffing-main" aria-label="What becomes of the week's chats">
         <div className="staffing-head">
           <h1>Consequences</h1>
+          <Segmented
+            aria-label="The week"
+            value={by}
+            onChange={(value) => put('by', value === HALF_HOURS ? '' : value)}
+            options={[
+              { value: HALF_HOURS, label: 'By half-hour' },
+              { value: PARTS, label: 'By part' },
+              { value: OPERATORS, label: 'By operator' },
+            ]}
+          />
           <Select
             aria-label="Shown by"
             value={ofQueue ? queue : ALL}
@@ -61,7 +77,9 @@ export function ConsequencesView() {
         <ErrorNote error={error} />
         {data?.failure && <p className="short">{data.failure}</p>}
         {!sides && !data?.failure && <p>The week is being simulated…</p>}
-        {mine && (
+        {sides && by === PARTS && <GroupTable sides={sides} />}
+        {sides && by === OPERATORS && <WorkTable work={sides.work} />}
+        {mine && by === HALF_HOURS && (
           <div className="staffing-field">
             <p className="legend">
               <span className="key key-came" /> chats that come <span className="key key-late" /> not answered in time

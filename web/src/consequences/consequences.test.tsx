@@ -19,6 +19,14 @@ const interval = (at: string, arrived: number, inTime: number, queue = 'fares') 
   answeredInTime: { mean: inTime, halfWidth95: 0.1 },
   meanWaitSeconds: { mean: 10, halfWidth95: 1 },
 });
+const work = (name: string, there: number, holding: number) => ({
+  operator: name.toLowerCase(),
+  name,
+  chats: { mean: 12, halfWidth95: 1 },
+  hoursThere: { mean: there, halfWidth95: 0 },
+  hoursHolding: { mean: holding, halfWidth95: 0.5 },
+  chatsAtOnce: { mean: 1.5, halfWidth95: 0.1 },
+});
 const draft = outcomes({ gaveUp: { mean: 0.05, halfWidth95: 0.01 }, arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.7, halfWidth95: 0.01 } });
 const live = outcomes({ arrived: { mean: 40, halfWidth95: 2 }, answeredInTime: { mean: 0.8, halfWidth95: 0.01 } });
 const difference = outcomes({
@@ -37,6 +45,21 @@ const simulated: Simulated = {
     difference,
     same: false,
     queues: [{ queue: 'fares', name: 'Fares', draft, live, difference }],
+    effort: {
+      hoursThere: { mean: 80, halfWidth95: 0 },
+      hoursUsed: { mean: 52.4, halfWidth95: 1 },
+      busiestAt: '2026-12-07T09:30:00Z',
+      busiestChats: 30.2,
+    },
+    groups: [
+      { by: 'LANGUAGE', of: 'de', name: 'de', draft: draft, live, difference },
+      { by: 'DOOR', of: 'site', name: 'Web site', draft, live: null, difference: null },
+    ],
+    work: [
+      work('Calm', 40, 10),
+      work('Busy', 40, 36),
+      work('Ill', 0, 0),
+    ],
     late: [],
     draftIntervals: [interval('2026-12-07T09:00:00Z', 10, 0.9), interval('2026-12-07T09:30:00Z', 30, 0.6)],
     liveIntervals: [interval('2026-12-07T09:30:00Z', 30, 0.8)],
@@ -130,5 +153,30 @@ describe('the consequences of a draft', () => {
     expect(screen.getByText('Mon 7 Dec, 09:30: 30.0 chats, 12.0 not answered in time; 6.0 by the live plan')).toBeTruthy();
     expect(screen.queryByRole('row', { name: /Turned away/ })).toBeNull();
     expect(screen.getByText('Offers are taken after 5 s.')).toBeTruthy();
+  });
+
+  it('are told by part of the design', async () => {
+    renderInWorkplace(<ConsequencesView />, samplePlan(), { '/simulated': simulated }, { week, address: '/consequences?by=parts' });
+    const german = await screen.findByRole('row', { name: /German/ });
+    expect(german.textContent).toContain('70.0 % ± 1.0 % ▾ 10.0 pts worse');
+    const door = screen.getByRole('row', { name: /Web site/ });
+    expect(door.textContent).not.toContain('▾');
+    expect(screen.getByRole('rowgroup', { name: 'Queues' }).textContent).toContain('Fares');
+  });
+
+  it('are told by operator, the busiest first', async () => {
+    renderInWorkplace(<ConsequencesView />, samplePlan(), { '/simulated': simulated }, { week });
+    fireEvent.click(await screen.findByText('By operator'));
+    const rows = await screen.findAllByRole('row', { name: /Calm|Busy|Ill/ });
+    expect(rows.map((row) => row.textContent)).toEqual(['Busy1240.036.0 ± 0.590 %1.50', 'Calm1240.010.0 ± 0.525 %1.50']);
+    expect(screen.getByText('One operator is not there in this week.')).toBeTruthy();
+  });
+
+  it('say at the foot when most chats come, and how long operators have any', async () => {
+    renderInWorkplace(<ConsequencesLine />, samplePlan(), { '/simulated': simulated }, { week });
+    const foot = await screen.findByLabelText('Consequences');
+    await within(foot).findByRole('button', { name: 'Mon 7 Dec, 09:30' });
+    expect(screen.getByTitle(/^30 chats come in it/)).toBeTruthy();
+    expect(foot.textContent).toContain('Operator-hours52 used 2.5 short');
   });
 });

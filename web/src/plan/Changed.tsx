@@ -1,5 +1,5 @@
 import type { Uncertain } from '../api/model';
-import { type Measure, verdict } from './measures';
+import { verdict } from './measures';
 
 const STYLES = {
   none: 'changed-same',
@@ -10,7 +10,7 @@ const STYLES = {
 };
 
 /** What the draft changes of a figure, and whether that is certain. */
-export function Changed({ measure, difference }: { measure: Measure; difference: Uncertain }) {
+export function Changed({ measure, difference }: { measure: Parameters<typeof verdict>[0]; difference: Uncertain }) {
   const said = verdict(measure, difference);
   const by = difference.mean ?? 0;
   if (said === 'none') return <span className={STYLES.none}>±0</span>;

@@ -1,8 +1,9 @@
 import { Link } from 'react-router';
 import { Changed } from '../plan/Changed';
 import { MEASURES } from '../plan/measures';
+import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
-import { formatPeople } from '../time/time';
+import { formatMoment, formatPeople } from '../time/time';
 import { CONSEQUENCES, useShownSimulation } from './useShownSimulation';
 
 const SHOWN = [
@@ -20,6 +21,8 @@ export function ConsequencesLine() {
   const { week } = useWorkplace();
   const { data, isPlaceholderData } = useShownSimulation();
   const sides = data?.sides;
+  const busiest = sides?.effort.busiestAt;
+  const { pick } = usePlace();
   const short = week.shortOf.reduce((sum, lacking) => sum + lacking, 0) / HALF_HOURS;
   return (
     <footer
@@ -45,10 +48,22 @@ export function ConsequencesLine() {
             </div>
           );
         })}
+      {sides && busiest && (
+        <div className="consequences-figure">
+          <span>Busiest half-hour</span>
+          <button
+            type="button"
+            title={`${sides.effort.busiestChats.toFixed(0)} chats come in it; the week is set to it`}
+            onClick={() => pick(busiest)}
+          >
+            <strong>{formatMoment(busiest, week.timeZone)}</strong>
+          </button>
+        </div>
+      )}
       {sides && (
         <div className="consequences-figure">
-          <span>Operator-hours short</span>
-          <strong>{formatPeople(short)}</strong>
+          <span>Operator-hours</span>
+          <strong>{sides.effort.hoursUsed.mean?.toFixed(0) ?? '–'}</strong> used <strong>{formatPeople(short)}</strong> short
         </div>
       )}
       <span className="consequences-source">{source(data?.replications ?? 0, data?.ended ?? false, data?.failure)}</span>

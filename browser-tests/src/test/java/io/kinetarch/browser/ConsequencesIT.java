@@ -38,6 +38,13 @@ class ConsequencesIT {
             assertThat(page.getByLabel("Figures").getByText("Lost property")).isVisible();
             journey.choose(page.getByLabel("Shown by"), "Fares & booking");
             assertThat(inTime).containsText("worse");
+            page.getByText("By part").click();
+            assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("German")))
+                    .containsText("worse");
+            page.getByText("By operator").click();
+            assertThat(page.getByRole(AriaRole.COLUMNHEADER, new Page.GetByRoleOptions().setName("Share with a chat")))
+                    .isVisible();
+            page.getByText("By half-hour").click();
             page.getByText(Pattern.compile("^Most chats wait too long"))
                     .getByRole(AriaRole.BUTTON)
                     .click();

@@ -842,6 +842,12 @@ public final class Dispatcher {
         return chat == null ? NONE : chat.queue;
     }
 
+    /** What a chat asks of who takes it; null as long as no rule has decided it. */
+    public @Nullable ChatNeeds needs(long number) {
+        Chat chat = floor.kept(number);
+        return chat == null || !chat.isRouted() ? null : chat.ask().needs;
+    }
+
     /** What a chat waited for an operator, or has waited until now; 0 where it was in no queue. Milliseconds. */
     public long waitedMillis(long number) {
         Chat chat = floor.kept(number);

@@ -53,6 +53,7 @@ final class Laid {
     final List<Source> sources;
 
     final int[] sourceOf;
+    final Groups groups;
     final boolean[] asksLater;
     final boolean[] botHandsOver;
     /** By flow, how many of its chats a bot finishes. */
@@ -97,6 +98,7 @@ final class Laid {
         sourceOf = Arrays.stream(visits)
                 .mapToInt(visit -> sources.indexOf(new Source(visit.door(), visit.topic())))
                 .toArray();
+        groups = new Groups(plan, flows);
         asksLater = new boolean[visits.length];
         botHandsOver = new boolean[visits.length];
         finishedByBot = new double[visits.length];

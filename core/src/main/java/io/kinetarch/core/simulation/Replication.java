@@ -48,6 +48,8 @@ final class Replication implements EffectSink {
     private final Agenda agenda;
     private final Tally tally;
     private final Routes routes;
+    private final Groups.Counts groups;
+    private final Worked worked;
     private final BooleanSupplier stopped;
     private final int operators;
     /** Where chats begin among the parties of the calendar: operators have two each. */
@@ -90,6 +92,8 @@ final class Replication implements EffectSink {
         agenda = new Agenda(chats + 64);
         tally = new Tally(laid.queues, laid.intervals);
         routes = new Routes(laid.sources.size(), laid.queues, laid.intervals, 1);
+        groups = laid.groups.new Counts();
+        worked = new Worked(operators, laid.countedFrom, laid.until);
     }
 
     /**
@@ -126,12 +130,15 @@ final class Replication implements EffectSink {
             }
         }
         breakOff();
-        return tally.toRun(came, routes);
+        worked.end(Math.max(now, laid.until));
+        return new Run(tally, came, routes, groups, worked);
     }
 
     private void changeShift() {
         int operator = shifts.operator();
-        switch (shifts.take()) {
+        var change = shifts.take();
+        worked.there(operator, shifts.isOn(operator), now);
+        switch (change) {
             case BEGINS -> dispatcher.present(now, operator);
             case PAUSES -> dispatcher.away(now, operator);
             case ENDS -> dispatcher.gone(now, operator);
@@ -310,6 +317,7 @@ final class Replication implements EffectSink {
         if (visitor.queued == NEVER) {
             visitor.queue = lane;
             visitor.queued = now;
+            visitor.needs = dispatcher.needs(visitor.number);
             visitor.left = laid.handlingMillis[lane] * laid.behaviour.handling().of(Chance.share(visitor.seed, WORK));
         }
         visitor.state = State.WAITS;
@@ -334,6 +342,8 @@ final class Replication implements EffectSink {
         visitor.state = State.HELD;
         visitor.heldFrom = intervalNow();
         hands.take(operator, visitor, lane, now);
+        worked.took(operator, now);
+        worked.holds(operator, true, now);
         handsOf(operator);
         touch(visitor);
     }
@@ -388,14 +398,18 @@ final class Replication implements EffectSink {
         int lane = visitor.queue;
         tally.at(lane, visitor.interval);
         tally.add(Count.ARRIVED, 1);
+        long wait = -1;
+        boolean inTime = false;
         if (visitor.queued != NEVER) {
-            long wait = visitor.waited == NEVER ? now - visitor.queued : visitor.waited;
+            wait = visitor.waited == NEVER ? now - visitor.queued : visitor.waited;
             tally.add(Count.QUEUED, 1);
             tally.waited(lane, wait);
-            if (visitor.waited != NEVER && wait <= laid.withinMillis[lane]) {
+            inTime = visitor.waited != NEVER && wait <= laid.withinMillis[lane];
+            if (inTime) {
                 tally.add(Count.IN_TIME, 1);
             }
         }
+        groups.add(visitor, wait, inTime, end);
         if (end != null) {
             tally.add(end, 1);
         }
@@ -414,8 +428,11 @@ final class Replication implements EffectSink {
     }
 
     private void letGo(Visitor visitor) {
-        handsOf(visitor.holder);
+        int operator = visitor.holder;
+        handsOf(operator);
         hands.drop(visitor, now);
+        worked.held(operator, visitor.held, now);
+        worked.holds(operator, hands.next(operator) != null, now);
         long from = Math.max(visitor.held, laid.countedFrom);
         long to = Math.min(now, laid.until);
         if (from < to) {

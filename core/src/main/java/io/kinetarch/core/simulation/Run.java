@@ -23,9 +23,15 @@ final class Run {
     /** Kept until they are added to those of other runs. */
     private @Nullable Routes routes;
 
-    Run(Tally tally, long chats, Routes routes) {
+    private final Groups.Counts groups;
+    /** What operators did. */
+    final Worked worked;
+
+    Run(Tally tally, long chats, Routes routes, Groups.Counts groups, Worked worked) {
         this.chats = chats;
         this.routes = routes;
+        this.groups = groups;
+        this.worked = worked;
         queues = tally.queues;
         intervals = tally.intervals;
         cells = new float[(queues + 1) * intervals * Count.BY_INTERVAL];
@@ -71,6 +77,11 @@ final class Run {
     /** Of those who came in an interval; of the first kinds only. */
     double of(int queue, int interval, Count kind) {
         return cells[(queue * intervals + interval) * Count.BY_INTERVAL + kind.place];
+    }
+
+    /** Of a group, by its place among those of the experiment. */
+    double of(int group, Groups.Counted kind) {
+        return groups.of(group, kind);
     }
 
     /** The wait that half of those who entered a queue had at most; not a number where nobody did. Seconds. */

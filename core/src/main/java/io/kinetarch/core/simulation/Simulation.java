@@ -4,11 +4,13 @@ import io.kinetarch.core.simulation.Estimate.Ratio;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -127,6 +129,61 @@ public final class Simulation {
 
     private Figures.Source source(int queue, int first) {
         return new Figures.Source(List.copyOf(runs.subList(0, first)), queue, laid.present[queue], laid.places[queue]);
+    }
+
+    /** The groups that its chats can be of. */
+    public List<Group> groups() {
+        return laid.groups.all();
+    }
+
+    /**
+     * Of the chats of a group.
+     *
+     * @throws IllegalArgumentException if no chat can be of it
+     */
+    public GroupFigures group(Group group) {
+        return GroupFigures.of(source(group, replications())
+                .orElseThrow(() -> new IllegalArgumentException("no chat can be of " + group)));
+    }
+
+    /** The difference of a group to another simulation, as of all chats; none where no chat there can be of it. */
+    public Optional<GroupFigures> difference(Group group, Simulation other) {
+        int both = Math.min(replications(), other.replications());
+        return source(group, both)
+                .flatMap(own -> other.source(group, both).map(others -> GroupFigures.difference(own, others)));
+    }
+
+    private Optional<GroupFigures.Source> source(Group group, int first) {
+        return Optional.ofNullable(laid.groups.placeOf(group))
+                .map(place -> new GroupFigures.Source(List.copyOf(runs.subList(0, first)), place));
+    }
+
+    /** What each operator of the plan does, in its order. */
+    public List<Work> work() {
+        var all = runs;
+        return IntStream.range(0, laid.operators)
+                .mapToObj(i -> new Work(
+                        experiment.plan().operators().get(i).id(),
+                        Estimate.mean(all, run -> run.worked.chats(i)),
+                        Estimate.mean(all, run -> run.worked.hoursThere(i)),
+                        Estimate.mean(all, run -> run.worked.hoursHolding(i)),
+                        Estimate.ratio(
+                                new Ratio(all, run -> run.worked.chatHours(i), run -> run.worked.hoursHolding(i)))))
+                .toList();
+    }
+
+    /** How long operators had a chat, all together. */
+    public Estimate hoursHolding() {
+        return Estimate.mean(runs, run -> sum(run.worked::hoursHolding));
+    }
+
+    /** How long they were there. */
+    public Estimate hoursThere() {
+        return Estimate.mean(runs, run -> sum(run.worked::hoursThere));
+    }
+
+    private double sum(IntToDoubleFunction ofOperator) {
+        return IntStream.range(0, laid.operators).mapToDouble(ofOperator).sum();
     }
 
     /**

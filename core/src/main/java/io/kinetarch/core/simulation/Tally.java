@@ -60,11 +60,6 @@ final class Tally {
         };
     }
 
-    /** What was counted, without what counting took. */
-    Run toRun(long chats, Routes routes) {
-        return new Run(this, chats, routes);
-    }
-
     double of(int queue, int interval, int kind) {
         return cells[(queue * intervals + interval) * Count.KINDS + kind];
     }

@@ -2,6 +2,7 @@ package io.kinetarch.core.simulation;
 
 import io.kinetarch.core.dispatch.EffectSink;
 import io.kinetarch.core.dispatch.Way;
+import io.kinetarch.core.routing.ChatNeeds;
 import org.jspecify.annotations.Nullable;
 
 /** A visitor and their chat, as a run follows it; used again for another once it is over. */
@@ -43,6 +44,10 @@ final class Visitor {
     @Nullable
     Way way;
 
+    /** What their chat asked for first; null as long as it has come to no queue. */
+    @Nullable
+    ChatNeeds needs;
+
     /** Whether a bot has had them. */
     boolean metBot;
 
@@ -82,6 +87,7 @@ final class Visitor {
         chooses = Agenda.NEVER;
         lastTurn = 0;
         metBot = false;
+        needs = null;
     }
 
     boolean waits() {

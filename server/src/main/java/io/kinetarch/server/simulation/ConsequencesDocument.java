@@ -34,6 +34,10 @@ record ConsequencesDocument(
      * @param live null where the plan has not gone live
      * @param difference draft less live, run by run; null where there is no live plan
      * @param same whether nothing in the draft differs from the live plan
+     * @param effort what operators have to do by the draft
+     * @param liveEffort by the live plan; null where there is none
+     * @param groups chats by what else they have in common, where asked for
+     * @param work what each operator of the draft does, where asked for
      * @param late chats of the draft that are not answered in time, by half-hour of the week
      * @param draftIntervals by queue and half-hour, where asked for
      * @param liveIntervals the same of the live plan; none where nothing differs
@@ -44,6 +48,10 @@ record ConsequencesDocument(
             @Nullable FiguresDocument difference,
             boolean same,
             List<QueueSides> queues,
+            EffortDocument effort,
+            @Nullable EffortDocument liveEffort,
+            List<GroupSides> groups,
+            List<WorkDocument> work,
             List<Double> late,
             List<IntervalDocument> draftIntervals,
             List<IntervalDocument> liveIntervals) {
@@ -67,6 +75,10 @@ record ConsequencesDocument(
                     other == null ? null : FiguresDocument.of(first.difference(other)),
                     live != null && second == null,
                     queues,
+                    EffortDocument.of(first),
+                    other == null ? null : EffortDocument.of(other),
+                    GroupSides.all(draft, first, other),
+                    WorkDocument.all(draft, first),
                     Arrays.stream(first.late()).boxed().toList(),
                     SimulatedDocument.intervals(draft, first),
                     live == null || second == null ? List.of() : SimulatedDocument.intervals(live, second));
@@ -74,7 +86,19 @@ record ConsequencesDocument(
 
         /** The same without its half-hours, of which there are thousands. */
         Sides inAll() {
-            return new Sides(draft, live, difference, same, queues, late, List.of(), List.of());
+            return new Sides(
+                    draft,
+                    live,
+                    difference,
+                    same,
+                    queues,
+                    effort,
+                    liveEffort,
+                    List.of(),
+                    List.of(),
+                    late,
+                    List.of(),
+                    List.of());
         }
 
         /**

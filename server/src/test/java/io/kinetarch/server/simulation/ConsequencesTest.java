@@ -7,6 +7,7 @@ import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -76,6 +77,41 @@ class ConsequencesTest {
         return flows.valueStream()
                 .mapToDouble(flow -> flow.path("perHour").asDouble())
                 .sum();
+    }
+
+    @Test
+    void whatTheWeekTakesIsToldByOperatorLanguageDoorDepartmentAndSkill() {
+        var sides = ended(WEEK + "&detailed=true").path("sides");
+
+        double came = mean(sides.path("draft"), "arrived");
+        var groups = sides.path("groups");
+        for (String by : List.of("DOOR", "LANGUAGE")) {
+            assertThat(groups.valueStream()
+                            .filter(group -> group.path("by").asString().equals(by))
+                            .mapToDouble(group -> mean(group.path("draft"), "arrived"))
+                            .sum())
+                    .as(by)
+                    .isCloseTo(came, within(1e-6));
+        }
+        var german = find(groups, "of", "de");
+        assertThat(mean(german.path("draft"), "arrived") / came).isBetween(0.1, 0.25);
+        assertThat(german.path("live")).isEqualTo(german.path("draft"));
+        assertThat(mean(german.path("difference"), "answeredInTime")).isZero();
+        assertThat(groups.findValuesAsString("by")).contains("DEPARTMENT", "SKILL");
+
+        var effort = sides.path("effort");
+        double used = mean(effort, "hoursUsed");
+        assertThat(sides.path("work")
+                        .valueStream()
+                        .mapToDouble(one -> mean(one, "hoursHolding"))
+                        .sum())
+                .isCloseTo(used, within(1e-6));
+        assertThat(used).isPositive().isLessThan(mean(effort, "hoursThere"));
+        assertThat(effort.path("busiestAt").asString()).startsWith("2026-12-");
+        assertThat(sides.path("late").size()).isEqualTo(7 * 48);
+        assertThat(ended().path("sides").path("groups").isEmpty())
+                .as("only where it is looked at closely")
+                .isTrue();
     }
 
     @Test
