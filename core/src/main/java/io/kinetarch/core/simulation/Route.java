@@ -1,6 +1,7 @@
 package io.kinetarch.core.simulation;
 
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.QueueId;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,10 +9,16 @@ import org.jspecify.annotations.Nullable;
  *
  * @param topic null where it is not known
  * @param byBot whether a bot had them
- * @param queue the place of the first that they waited in, or that would not have them; negative for none
+ * @param queue the first that they waited in, or that would not have them; null for none
  * @param chats in the mean of all runs
  */
-public record Route(DoorId door, @Nullable String topic, boolean byBot, int queue, End end, double chats) {
+public record Route(
+        DoorId door,
+        @Nullable String topic,
+        boolean byBot,
+        @Nullable QueueId queue,
+        End end,
+        double chats) {
     /** What became of them, as drawings tell them apart. */
     public enum End {
         FINISHED_BY_BOT(0),

@@ -214,12 +214,14 @@ public final class Simulation {
         var counted = routes;
         for (int source = 0; source < laid.sources.size(); source++) {
             for (int queue = -1; queue < laid.queues; queue++) {
+                var id =
+                        queue < 0 ? null : experiment.plan().queues().get(queue).id();
                 for (boolean byBot : new boolean[] {false, true}) {
                     for (var end : Route.End.values()) {
                         double chats = counted.of(source, queue, interval, byBot, end);
                         if (chats > 0) {
                             var from = laid.sources.get(source);
-                            found.add(new Route(from.door(), from.topic(), byBot, queue, end, chats));
+                            found.add(new Route(from.door(), from.topic(), byBot, id, end, chats));
                         }
                     }
                 }

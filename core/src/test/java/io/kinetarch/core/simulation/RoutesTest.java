@@ -34,7 +34,8 @@ class RoutesTest {
 
     private static double sum(List<Route> routes, int queue, End... ends) {
         return routes.stream()
-                .filter(route -> route.queue() == queue && Arrays.asList(ends).contains(route.end()))
+                .filter(route -> Centre.queueId(queue).equals(route.queue())
+                        && Arrays.asList(ends).contains(route.end()))
                 .mapToDouble(Route::chats)
                 .sum();
     }
@@ -53,7 +54,7 @@ class RoutesTest {
             assertThat(sum(routes, queue, End.WENT) / arrived)
                     .isCloseTo(figures.gaveUp().mean(), within(1e-6));
         }
-        assertThat(routes).noneMatch(Route::byBot).allMatch(route -> route.queue() >= 0);
+        assertThat(routes).noneMatch(Route::byBot).allMatch(route -> route.queue() != null);
     }
 
     @Test

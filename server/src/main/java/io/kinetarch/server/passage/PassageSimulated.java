@@ -56,7 +56,7 @@ class PassageSimulated {
 
     private static Passage passage(Plan plan, HalfHourRoutes found, Passage expected) {
         var ways = new Ways(
-                plan, found.routes().stream().map(route -> went(plan, route)).toList());
+                plan, found.routes().stream().map(PassageSimulated::went).toList());
         return ways.passage(
                 expected.at(),
                 expected.doors().stream()
@@ -69,11 +69,11 @@ class PassageSimulated {
                         .toList());
     }
 
-    private static Went went(Plan plan, Route route) {
+    private static Went went(Route route) {
         return new Went(
                 route.door().value(),
                 route.topic(),
-                route.queue() < 0 ? null : plan.queues().get(route.queue()).id().value(),
+                route.queue() == null ? null : route.queue().value(),
                 route.byBot(),
                 switch (route.end()) {
                     case FINISHED_BY_BOT -> End.finishedByBot;

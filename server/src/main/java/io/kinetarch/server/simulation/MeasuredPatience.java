@@ -40,7 +40,7 @@ class MeasuredPatience {
         return kept.get(
                 new Key(planId, today),
                 key -> Survival.together(
-                        waits.newest(planId, today.minusDays(DAYS), MOST_WAITS).stream()
+                        waits.newest(key.planId, key.today.minusDays(DAYS), MOST_WAITS).stream()
                                 .collect(Collectors.groupingBy(
                                         Waited::queue,
                                         Collectors.mapping(
