@@ -2,10 +2,12 @@ package io.kinetarch.server.simulation;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Expiry;
 import io.kinetarch.core.simulation.Survival;
 import io.kinetarch.core.simulation.Survival.Wait;
 import io.kinetarch.server.simulation.WaitMapper.Waited;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Optional;
@@ -21,11 +23,16 @@ class MeasuredPatience {
     private static final int FEWEST = 100;
 
     private static final int MOST_PLANS = 16;
+    private static final Duration LOOKED_FOR_AGAIN = Duration.ofMinutes(10);
 
     private final WaitMapper waits;
     private final Clock clock;
-    private final Cache<Key, Optional<Survival>> kept =
-            Caffeine.newBuilder().maximumSize(MOST_PLANS).build();
+    /** What was found holds for the day, so that draft and live plan meet the same visitors; more chats may soon tell of it. */
+    private final Cache<Key, Optional<Survival>> kept = Caffeine.newBuilder()
+            .maximumSize(MOST_PLANS)
+            .expireAfter(Expiry.<Key, Optional<Survival>>creating(
+                    (_, found) -> found.isPresent() ? Duration.ofDays(1) : LOOKED_FOR_AGAIN))
+            .build();
 
     MeasuredPatience(WaitMapper waits, Clock clock) {
         this.waits = waits;
