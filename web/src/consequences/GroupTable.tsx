@@ -1,17 +1,17 @@
-import type { SimulatedSides } from '../api/model';
+import type { SimulatedGroup, SimulatedSides } from '../api/model';
 import { Changed } from '../plan/Changed';
 import { GROUP_MEASURES } from '../plan/measures';
 
 const LANGUAGES = new Intl.DisplayNames(['en'], { type: 'language' });
 
-type Rows = Pick<SimulatedSides['groups'][number], 'name' | 'draft' | 'difference'>[];
+type Rows = Pick<SimulatedGroup, 'of' | 'name' | 'draft' | 'difference'>[];
 
 /** What becomes of the chats of each part of the design, and what the draft changes of it. */
 export function GroupTable({ sides }: { sides: SimulatedSides }) {
-  const of = (by: SimulatedSides['groups'][number]['by']) => sides.groups.filter((group) => group.by === by);
+  const of = (by: SimulatedGroup['by']) => sides.groups.filter((group) => group.by === by);
   const parts: [string, Rows][] = [
     ['Departments', of('DEPARTMENT')],
-    ['Queues', sides.queues],
+    ['Queues', sides.queues.map((queue) => ({ ...queue, of: queue.queue }))],
     ['Doors', of('DOOR')],
     ['Languages', of('LANGUAGE').map((group) => ({ ...group, name: LANGUAGES.of(group.name) ?? group.name }))],
     ['Skills asked for', of('SKILL')],
@@ -37,8 +37,8 @@ export function GroupTable({ sides }: { sides: SimulatedSides }) {
               {title}
             </th>
           </tr>
-          {rows.map(({ name, draft, difference }) => (
-            <tr key={name}>
+          {rows.map(({ of: id, name, draft, difference }) => (
+            <tr key={id}>
               <th scope="row">{name}</th>
               {GROUP_MEASURES.map((measure) => {
                 const { mean, halfWidth95 } = measure.of(draft);

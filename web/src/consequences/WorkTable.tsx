@@ -1,14 +1,14 @@
-import type { SimulatedSides } from '../api/model';
+import type { SimulatedWork } from '../api/model';
 import { formatShare } from '../time/time';
 
 const hours = (value: number | null | undefined) => (value == null ? '–' : value.toFixed(1));
 
 /** Of the hours that somebody is there, the share with a chat; who ends their last chat after their shift has more than all. */
-const busy = ({ hoursThere, hoursHolding }: SimulatedSides['work'][number]) =>
+const busy = ({ hoursThere, hoursHolding }: SimulatedWork) =>
   hoursThere.mean ? (hoursHolding.mean ?? 0) / hoursThere.mean : 0;
 
 /** What the week asks of each operator, those first who have most to do. */
-export function WorkTable({ work }: { work: SimulatedSides['work'] }) {
+export function WorkTable({ work }: { work: SimulatedWork[] }) {
   const there = work.filter((one) => (one.hoursThere.mean ?? 0) > 0).sort((one, other) => busy(other) - busy(one));
   const away = work.length - there.length;
   return (

@@ -71,6 +71,17 @@ public final class Centre {
         return new SkillId("skill-" + i);
     }
 
+    /** Two queues and five people who answer one of them, two of these the other too; short spans, counted from the beginning. */
+    static Centre ofTwoQueues(int hours) {
+        return new Centre()
+                .queue(30, 300, 60.0)
+                .queue(12, 400, 90.0)
+                .operators(3, 1, 0)
+                .operators(2, 1, 0, 1)
+                .lasting(Duration.ofHours(hours))
+                .warmUp(Duration.ZERO);
+    }
+
     /** A queue to which so many chats come in an hour, and the workload they bring. */
     public Centre queue(double perHour, double handling, @Nullable Double patience, Double... slowdown) {
         return queue(

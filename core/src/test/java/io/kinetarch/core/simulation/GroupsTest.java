@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.simulation.Group.By;
-import java.time.Duration;
 import org.junit.jupiter.api.Test;
 
 /** Chats told apart by something else than their queue, and what operators did. */
@@ -13,13 +12,7 @@ class GroupsTest {
     private static final int HOURS = 60;
 
     private static Centre centre() {
-        return new Centre()
-                .queue(30, 300, 60.0)
-                .queue(12, 400, 90.0)
-                .operators(3, 1, 0)
-                .operators(2, 1, 0, 1)
-                .lasting(Duration.ofHours(HOURS))
-                .warmUp(Duration.ZERO);
+        return Centre.ofTwoQueues(HOURS);
     }
 
     private static GroupFigures of(Simulation simulation, By by, String of) {

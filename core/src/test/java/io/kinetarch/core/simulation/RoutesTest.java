@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.core.simulation.Route.End;
-import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -14,15 +13,7 @@ class RoutesTest {
     private static final int HOURS = 48;
 
     private static Simulation simulated() throws InterruptedException {
-        return new Centre()
-                .queue(30, 300, 60.0)
-                .queue(12, 400, 90.0)
-                .operators(3, 1, 0)
-                .operators(2, 1, 0, 1)
-                .lasting(Duration.ofHours(HOURS))
-                .warmUp(Duration.ZERO)
-                .run(4)
-                .run(3);
+        return Centre.ofTwoQueues(HOURS).run(4).run(3);
     }
 
     private static List<Route> all(Simulation simulation) {
