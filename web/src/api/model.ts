@@ -71,6 +71,7 @@ export type SimulatedGroup = Schemas['GroupSides'];
 export type GroupOutcomes = Schemas['GroupDocument'];
 export type SimulatedWork = Schemas['WorkDocument'];
 export type ChatOutcomes = Schemas['FiguresDocument'];
+export type BothWeeks = Schemas['Consequences'];
 export type Uncertain = Schemas['EstimateDocument'];
 export type Causes = Schemas['CausesDocument'];
 export type Against = Schemas['AgainstDocument'];

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
 import type {
   Against,
+  BothWeeks,
   Causes,
   Foretold,
   Passage,
@@ -27,6 +28,15 @@ export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
     queryKey: [plan, 'week', monday],
     queryFn: () => call<Week>('GET', `/plans/${plan}/week${monday ? `?monday=${monday}` : ''}`),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The week of draft and live plan in a few figures, by the staffing model. */
+export function useBothWeeks(plan: string, monday: string) {
+  return useQuery({
+    queryKey: [plan, 'week', monday, 'both'],
+    queryFn: () => call<BothWeeks>('GET', `/plans/${plan}/consequences?monday=${monday}`),
     placeholderData: keepPreviousData,
   });
 }

@@ -48,6 +48,7 @@ const simulated: Simulated = {
     effort: {
       hoursThere: { mean: 80, halfWidth95: 0 },
       hoursUsed: { mean: 52.4, halfWidth95: 1 },
+      hoursUsedDifference: { mean: -4, halfWidth95: 1 },
       busiestAt: '2026-12-07T09:30:00Z',
       busiestChats: 30.2,
     },
@@ -70,7 +71,7 @@ const week = {
   timeZone: 'Europe/Dublin',
   startsAt,
   open: [true, true],
-  shortOf: [2, 3],
+  totals: { shortHours: 2.5 },
   queues: [{ id: 'fares', name: 'Fares', open: [true, true] }],
 } as unknown as Week;
 
@@ -173,10 +174,12 @@ describe('the consequences of a draft', () => {
   });
 
   it('say at the foot when most chats come, and how long operators have any', async () => {
-    renderInWorkplace(<ConsequencesLine />, samplePlan(), { '/simulated': simulated }, { week });
+    const both = { draft: { shortHours: 2.5 }, live: { shortHours: 4 } };
+    renderInWorkplace(<ConsequencesLine />, samplePlan(), { '/simulated': simulated, '/consequences': both }, { week });
     const foot = await screen.findByLabelText('Consequences');
     await within(foot).findByRole('button', { name: 'Mon 7 Dec, 09:30' });
     expect(screen.getByTitle(/^30 chats come in it/)).toBeTruthy();
-    expect(foot.textContent).toContain('Operator-hours52 used 2.5 short');
+    await within(foot).findByText(/▾ 1.5/);
+    expect(foot.textContent).toContain('Operator-hours52 used ▾ 4 2.5 short ▾ 1.5 better');
   });
 });

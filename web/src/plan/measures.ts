@@ -1,5 +1,5 @@
 import type { ChatOutcomes, GroupOutcomes, Uncertain } from '../api/model';
-import { formatSeconds, formatShare } from '../time/time';
+import { formatPeople, formatSeconds, formatShare } from '../time/time';
 
 /** A figure of simulated chats. */
 export interface Measure<Figures = ChatOutcomes> extends Shown {
@@ -17,6 +17,9 @@ interface Shown {
 }
 
 const count = (value: number) => value.toFixed(0);
+const MANY_HOURS = 100;
+/** Of many hours a tenth says nothing. */
+const hours = (value: number) => (value < MANY_HOURS ? formatPeople(value) : count(value));
 const chats = (value: number) => value.toFixed(2);
 const share = (value: number) => formatShare(value);
 const points = (value: number) => `${(100 * value).toFixed(1)} pts`;
@@ -49,6 +52,10 @@ export const MEASURES: Measure[] = [
   { name: 'Places in use', of: (f) => f.occupancy, ...SHARE, lessIsBetter: null },
   { name: 'Chats an operator holds', of: (f) => f.meanChatsPerOperator, show: chats, showBy: chats, lessIsBetter: null },
 ];
+
+/** Operator-hours with a chat, and those by which people are too few. */
+export const HOURS_USED: Shown = { show: count, showBy: count, lessIsBetter: null };
+export const HOURS_SHORT: Shown = { show: hours, showBy: hours, lessIsBetter: true };
 
 /** What a change is to its reader. */
 export type Verdict = 'none' | 'unsure' | 'better' | 'worse' | 'other';

@@ -1,9 +1,10 @@
 import { Link } from 'react-router';
+import { useBothWeeks } from '../api/results';
 import { Changed } from '../plan/Changed';
-import { MEASURES } from '../plan/measures';
+import { HOURS_SHORT, HOURS_USED, MEASURES } from '../plan/measures';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
-import { formatMoment, formatPeople } from '../time/time';
+import { formatMoment } from '../time/time';
 import { CONSEQUENCES, useShownSimulation } from './useShownSimulation';
 
 const SHOWN = [
@@ -14,16 +15,15 @@ const SHOWN = [
   'Finished by the bot',
   'Left a message',
 ];
-const HALF_HOURS = 2;
 
 /** What the draft does to the week, beside what the live plan does, as simulated. */
 export function ConsequencesLine() {
-  const { week } = useWorkplace();
+  const { draft, week } = useWorkplace();
   const { data, isPlaceholderData } = useShownSimulation();
   const sides = data?.sides;
   const busiest = sides?.effort.busiestAt;
   const { pick } = usePlace();
-  const short = week.shortOf.reduce((sum, lacking) => sum + lacking, 0) / HALF_HOURS;
+  const both = useBothWeeks(draft.id, week.monday).data;
   return (
     <footer
       className={isPlaceholderData || (data && !data.ended) ? 'consequences consequences-rough' : 'consequences'}
@@ -63,7 +63,17 @@ export function ConsequencesLine() {
       {sides && (
         <div className="consequences-figure">
           <span>Operator-hours</span>
-          <strong>{sides.effort.hoursUsed.mean?.toFixed(0) ?? '–'}</strong> used <strong>{formatPeople(short)}</strong> short
+          <strong>{HOURS_USED.show(sides.effort.hoursUsed.mean ?? 0)}</strong> used{' '}
+          {sides.effort.hoursUsedDifference && (
+            <Changed measure={HOURS_USED} difference={sides.effort.hoursUsedDifference} />
+          )}{' '}
+          <strong>{HOURS_SHORT.show(week.totals.shortHours)}</strong> short{' '}
+          {both?.live && (
+            <Changed
+              measure={HOURS_SHORT}
+              difference={{ mean: both.draft.shortHours - both.live.shortHours, halfWidth95: 0 }}
+            />
+          )}
         </div>
       )}
       <span className="consequences-source">{source(data?.replications ?? 0, data?.ended ?? false, data?.failure)}</span>

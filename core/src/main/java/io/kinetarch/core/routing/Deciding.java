@@ -1,6 +1,7 @@
 package io.kinetarch.core.routing;
 
 import io.kinetarch.core.plan.Choice;
+import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Plan;
@@ -10,8 +11,11 @@ import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.routing.RuleShares.Seen;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -19,12 +23,14 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** A plan's rules, and how its doors ask for what a chat is about: decides chats of which little is known. */
-final class Deciding {
+public final class Deciding {
     private final Plan plan;
     private final CompiledRules rules;
     private final Map<DoorId, FrontDoor> doors = new HashMap<>();
     /** Few kinds of chats come again and again. */
     private final Map<Ruled, ChatNeeds> needs = new HashMap<>();
+    /** Streams share their traits. */
+    private final IdentityHashMap<List<Traits>, List<Traits>> alike = new IdentityHashMap<>();
 
     private record Ruled(int rule, String language) {}
 
@@ -35,7 +41,8 @@ final class Deciding {
         plan.doors().forEach(door -> doors.put(door.id(), door));
     }
 
-    static Deciding of(Plan plan, List<Seen> seen) {
+    /** For chats that came. */
+    public static Deciding of(Plan plan, List<Seen> seen) {
         var first = seen.stream().map(Seen::at).min(Comparator.naturalOrder()).orElse(Instant.EPOCH);
         var last = seen.stream().map(Seen::at).max(Comparator.naturalOrder()).orElse(Instant.EPOCH);
         return new Deciding(plan, first, last);
@@ -49,12 +56,43 @@ final class Deciding {
         return arrival(some).map(chat -> plan.rules().get(rule(chat)).queue());
     }
 
-    /** What a chat asks of people. */
-    Optional<ChatNeeds> needs(Seen some) {
-        return arrival(some)
-                .map(chat -> needs.computeIfAbsent(
-                        new Ruled(rule(chat), chat.language()),
-                        ruled -> ChatNeeds.of(plan.rules().get(ruled.rule()), ruled.language())));
+    /** What a chat asks of people; none where its door is not known. */
+    public Optional<ChatNeeds> needs(Seen some) {
+        return arrival(some).map(this::needs);
+    }
+
+    ChatNeeds needs(Arrival chat) {
+        return needs.computeIfAbsent(
+                new Ruled(rule(chat), chat.language()),
+                ruled -> ChatNeeds.of(plan.rules().get(ruled.rule()), ruled.language()));
+    }
+
+    /** Traits of which no two are alike to the rules, each with the shares of all that are. */
+    List<Traits> toldApart(List<Traits> traits) {
+        return alike.computeIfAbsent(traits, this::classes);
+    }
+
+    private List<Traits> classes(List<Traits> traits) {
+        var conditions = plan.rules().stream()
+                .flatMap(rule -> rule.conditions().stream())
+                .map(Condition::asked)
+                .filter(asked -> asked instanceof Condition.PageMatches
+                        || asked instanceof Condition.VisitorIs
+                        || asked instanceof Condition.FactIs)
+                .distinct()
+                .toList();
+        var holds = new Conditions(plan);
+        var nobody = Arrival.of(new DoorId("any"), null, "und", Map.of(), Instant.EPOCH);
+        var classes = new LinkedHashMap<BitSet, Traits>();
+        for (var each : Traits.of(traits)) {
+            var chat = each.of(nobody);
+            var held = new BitSet();
+            for (int i = 0; i < conditions.size(); i++) {
+                held.set(i, holds.holds(conditions.get(i), chat));
+            }
+            classes.merge(held, each, (one, other) -> one.with(Math.min(1, one.share() + other.share())));
+        }
+        return List.copyOf(classes.values());
     }
 
     Optional<Arrival> arrival(Seen some) {

@@ -27,6 +27,7 @@ public final class RuleVolumes {
      * @param recorded the queue they went to in the past, to which they go where no door is known
      * @param chats expected in each interval
      * @param byDay how much a whole day may be above or below that, as standard deviation over mean
+     * @param traits what else is known of them, in shares that make 1; empty where nothing is
      */
     @SuppressWarnings("ArrayRecordComponent") // handed over once, never compared
     public record Stream(
@@ -35,7 +36,8 @@ public final class RuleVolumes {
             Map<String, Double> languages,
             @Nullable QueueId recorded,
             double[] chats,
-            double byDay) {
+            double byDay,
+            List<Traits> traits) {
         /** What the bot of a plan leaves of it. */
         public Stream past(Settings settings) {
             if (languages.isEmpty()) {
@@ -56,7 +58,8 @@ public final class RuleVolumes {
                     spoken,
                     recorded,
                     Arrays.stream(chats).map(chat -> left * chat).toArray(),
-                    byDay);
+                    byDay,
+                    traits);
         }
     }
 
@@ -83,19 +86,29 @@ public final class RuleVolumes {
                         .ifPresent(id -> add(routes, new Route(ChatNeeds.of(id), null, stream.topic), stream.chats));
                 continue;
             }
+            var traits = deciding.toldApart(stream.traits);
             Map<String, Double> languages = stream.languages;
             if (languages.isEmpty()) {
-                decide(deciding, starts, stream, null, 1, routes);
+                decide(deciding, starts, stream, null, 1, traits, routes);
             } else {
-                languages.forEach((language, share) -> decide(deciding, starts, stream, language, share, routes));
+                languages.forEach(
+                        (language, share) -> decide(deciding, starts, stream, language, share, traits, routes));
             }
         }
         return routes;
     }
 
-    /** Who comes: what is known of each, and how many of them are expected. */
+    /**
+     * Who comes.
+     *
+     * @param who what is known of them
+     * @param chats how many of them are expected
+     */
     @SuppressWarnings("ArrayRecordComponent") // handed over once, never compared
-    public record Comers(Arrival arrival, Stream of, double[] chats) {}
+    public record Comers(List<Some> who, Stream of, double[] chats) {}
+
+    /** A share of those who come, who are alike. */
+    public record Some(Arrival arrival, double share) {}
 
     /**
      * Arrivals as they come to the doors, by language. Whose door is not known comes to none, nor do those to doors that the plan
@@ -117,7 +130,9 @@ public final class RuleVolumes {
             languages.forEach((language, share) -> deciding.arrival(
                             new Seen(stream.door, language, stream.topic, starts.getFirst(), 1))
                     .ifPresent(arrival -> comers.add(new Comers(
-                            arrival,
+                            Traits.of(stream.traits).stream()
+                                    .map(traits -> new Some(traits.of(arrival), traits.share()))
+                                    .toList(),
                             stream,
                             Arrays.stream(stream.chats)
                                     .map(chats -> share * chats)
@@ -132,15 +147,16 @@ public final class RuleVolumes {
             Stream stream,
             @Nullable String language,
             double share,
+            List<Traits> traits,
             Map<Route, double[]> routes) {
         for (int i = 0; i < starts.size(); i++) {
             if (stream.chats[i] > 0) {
                 int slot = i;
-                deciding.needs(new Seen(stream.door, language, stream.topic, starts.get(i), 1))
-                        .ifPresent(needs -> routes.computeIfAbsent(
-                                                new Route(needs, stream.door, stream.topic),
+                deciding.arrival(new Seen(stream.door, language, stream.topic, starts.get(i), 1))
+                        .ifPresent(arrival -> traits.forEach(own -> routes.computeIfAbsent(
+                                                new Route(deciding.needs(own.of(arrival)), stream.door, stream.topic),
                                                 _ -> new double[starts.size()])[slot] +=
-                                share * stream.chats[slot]);
+                                share * own.share() * stream.chats[slot]));
             }
         }
     }

@@ -132,7 +132,7 @@ public record Scenario(
             return flow;
         }
         return new Flow(
-                flow.visit(),
+                flow.kinds(),
                 flow.interval(),
                 IntStream.range(0, flow.chats().size())
                         .mapToObj(i -> flow.chats().get(i)

@@ -1,25 +1,63 @@
 package io.kinetarch.core.simulation;
 
+import io.kinetarch.core.plan.QueueId;
+import java.util.Map;
 import org.hipparchus.special.Erf;
 import org.hipparchus.special.Gamma;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What people and bots do where the plan does not say it. Means of handling and patience come from each queue's workload.
  *
  * @param handling how handling times spread around their mean
+ * @param differences how their mean differs within a queue
  * @param patience how patience spreads around its mean
  * @param acceptSeconds after which operators take an offered chat, at least 0
  * @param bot what talking to it takes
  * @param ways how often visitors take a way out that is offered
  */
-public record Behaviour(Handling handling, Patience patience, double acceptSeconds, BotTalk bot, Ways ways) {
+public record Behaviour(
+        Handling handling, Differences differences, Patience patience, double acceptSeconds, BotTalk bot, Ways ways) {
     /** Exponential times, accepted at once; the rest is assumed. */
-    public static final Behaviour PLAIN =
-            new Behaviour(new Handling.Exponential(), new Patience.Exponential(), 0, BotTalk.SHORT, Ways.USUAL);
+    public static final Behaviour PLAIN = new Behaviour(
+            new Handling.Exponential(), Differences.NONE, new Patience.Exponential(), 0, BotTalk.SHORT, Ways.USUAL);
 
     public Behaviour {
         if (!(acceptSeconds >= 0)) {
             throw new IllegalArgumentException("offers are accepted after at least 0 s, were " + acceptSeconds);
+        }
+    }
+
+    /** The same with handling as it was measured. */
+    public Behaviour with(HandlingEstimate measured) {
+        return new Behaviour(
+                new Handling.Measured(measured.spread()), measured.differences(), patience, acceptSeconds, bot, ways);
+    }
+
+    /** The same with other patience. */
+    public Behaviour with(Patience other) {
+        return new Behaviour(handling, differences, other, acceptSeconds, bot, ways);
+    }
+
+    /**
+     * How the mean handling time of chats differs from that of their queue.
+     *
+     * @param topics factors above 0 of what they are about; 1 of all others
+     * @param levels factors above 0 of operators by {@link Levels their level}; 1 of all others
+     */
+    public record Differences(Map<About, Double> topics, Map<Integer, Double> levels) {
+        public static final Differences NONE = new Differences(Map.of(), Map.of());
+
+        public Differences {
+            topics = Map.copyOf(topics);
+            levels = Map.copyOf(levels);
+        }
+
+        /** Chats of a queue by what they are about. */
+        public record About(QueueId queue, String topic) {}
+
+        double of(QueueId queue, @Nullable String topic) {
+            return topic == null ? 1 : topics.getOrDefault(new About(queue, topic), 1.0);
         }
     }
 
@@ -59,6 +97,14 @@ public record Behaviour(Handling handling, Patience patience, double acceptSecon
             public double of(double share) {
                 double variance = Math.log1p(cv * cv);
                 return Math.exp(Math.sqrt(2 * variance) * Erf.erfInv(2 * share - 1) - variance / 2);
+            }
+        }
+
+        /** As it was before; the measured times themselves only say how it spreads. */
+        record Measured(Survival spread) implements Handling {
+            @Override
+            public double of(double share) {
+                return spread.timeOf(share) / spread.mean();
             }
         }
     }

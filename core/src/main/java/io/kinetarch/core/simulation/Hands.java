@@ -4,8 +4,8 @@ import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The chats that operators hold. Each has so much left to do as it would take alone; the more of them an operator holds, the slower each
- * goes on.
+ * The chats that operators hold. Each has so much left to do as it would take somebody usual alone; the more of them an operator holds, the
+ * slower each goes on.
  */
 final class Hands {
     static final int NOBODY = -1;
@@ -63,7 +63,7 @@ final class Hands {
 
     private double pace(Visitor visitor, int k) {
         double[] factors = slowdown[visitor.heldIn];
-        return factors[Math.min(k, factors.length) - 1];
+        return factors[Math.min(k, factors.length) - 1] * visitor.factor;
     }
 
     /** Whose chat of those of an operator ends next, if nothing changes; null for none. */

@@ -43,7 +43,11 @@ final class Laid {
     final int intervals;
     final int operators;
     final int queues;
-    final Visit[] visits;
+    /** By flow, and the shares of those before each. */
+    private final Visit[][] visits;
+
+    private final double[][] sharesBefore;
+    final @Nullable String[] topics;
     /** Of the flows, from {@link Arrivals#chats} and {@link Arrivals#keys}. */
     final double[][] chats;
 
@@ -59,7 +63,9 @@ final class Laid {
     /** By flow, how many of its chats a bot finishes. */
     final double[] finishedByBot;
 
-    final double[] handlingMillis;
+    /** By queue and flow. */
+    final double[][] handlingMillis;
+
     final double[] patienceMillis;
     final long[] withinMillis;
     final double[][] slowdown;
@@ -88,22 +94,26 @@ final class Laid {
         operators = plan.operators().size();
         queues = plan.queues().size();
         var flows = experiment.flows();
-        visits = flows.stream().map(flow -> answered(plan, flow.visit())).toArray(Visit[]::new);
+        visits = flows.stream()
+                .map(flow -> flow.kinds().stream()
+                        .map(kind -> answered(plan, kind.visit()))
+                        .toArray(Visit[]::new))
+                .toArray(Visit[][]::new);
+        sharesBefore = flows.stream().map(Laid::sharesBefore).toArray(double[][]::new);
+        topics = flows.stream().map(flow -> flow.visit().topic()).toArray(String[]::new);
         chats = Arrivals.chats(flows);
         keys = Arrivals.keys(flows);
-        sources = Arrays.stream(visits)
-                .map(visit -> new Source(visit.door(), visit.topic()))
-                .distinct()
+        var sourceOfEach = flows.stream()
+                .map(flow -> new Source(flow.visit().door(), flow.visit().topic()))
                 .toList();
-        sourceOf = Arrays.stream(visits)
-                .mapToInt(visit -> sources.indexOf(new Source(visit.door(), visit.topic())))
-                .toArray();
+        sources = sourceOfEach.stream().distinct().toList();
+        sourceOf = sourceOfEach.stream().mapToInt(sources::indexOf).toArray();
         groups = new Groups(plan, flows);
         asksLater = new boolean[visits.length];
         botHandsOver = new boolean[visits.length];
         finishedByBot = new double[visits.length];
         for (int i = 0; i < visits.length; i++) {
-            var visit = visits[i];
+            var visit = flows.get(i).visit();
             asksLater[i] = plan.door(visit.door()).questions().stream()
                     .anyMatch(question -> question.asked() == AskedWhen.AFTER_FIRST_MESSAGE);
             String topic = visit.topic();
@@ -112,8 +122,12 @@ final class Laid {
             finishedByBot[i] = plan.settings().botShare(topic, SpokenLanguage.primary(visit.language()));
         }
         handlingMillis = plan.queues().stream()
-                .mapToDouble(queue -> 1000 * queue.workload().handlingSeconds())
-                .toArray();
+                .map(queue -> Arrays.stream(topics)
+                        .mapToDouble(topic -> 1000
+                                * queue.workload().handlingSeconds()
+                                * behaviour.differences().of(queue.id(), topic))
+                        .toArray())
+                .toArray(double[][]::new);
         patienceMillis = plan.queues().stream()
                 .mapToDouble(queue -> {
                     Double patience = queue.workload().patienceSeconds();
@@ -138,6 +152,25 @@ final class Laid {
         for (int operator = 0; operator < operators; operator++) {
             count(plan, operator, spans.get(operator));
         }
+    }
+
+    private static double[] sharesBefore(Flow flow) {
+        double[] before = new double[flow.kinds().size()];
+        for (int i = 1; i < before.length; i++) {
+            before[i] = before[i - 1] + flow.kinds().get(i - 1).share();
+        }
+        return before;
+    }
+
+    /** One of the visitors of a flow, by chance: a share from 0 to 1. */
+    Visit visit(int flow, double chance) {
+        int kind = Arrays.binarySearch(sharesBefore[flow], chance);
+        return visits[flow][kind >= 0 ? kind : -kind - 2];
+    }
+
+    /** Whether that can be one of several. */
+    boolean differ(int flow) {
+        return visits[flow].length > 1;
     }
 
     /** The shifts of a run, with what chance takes from them. */

@@ -38,13 +38,17 @@ final class Replication implements EffectSink {
     private static final int FINISHED = 3;
     private static final int TURNS = 4;
     private static final int FORM = 5;
+    /** One for each of three ways. */
     private static final int WAY = 6;
+
+    private static final int KIND = 9;
 
     private final Laid laid;
     private final Dispatcher dispatcher;
     private final Arrivals arrivals;
     private final Shifts shifts;
     private final Hands hands;
+    private final Levels levels;
     private final Agenda agenda;
     private final Tally tally;
     private final Routes routes;
@@ -88,6 +92,7 @@ final class Replication implements EffectSink {
                 laid.until);
         shifts = laid.shifts(Chance.bits(experiment.seed(), -replication - 1L));
         hands = new Hands(operators, laid.slowdown);
+        levels = new Levels(experiment.plan(), laid.behaviour.differences().levels());
         handsTouched = new boolean[operators];
         agenda = new Agenda(chats + 64);
         tally = new Tally(laid.queues, laid.intervals);
@@ -148,7 +153,8 @@ final class Replication implements EffectSink {
     private void arrive() {
         comingFlow = arrivals.flow();
         comingSeed = arrivals.take();
-        long chat = dispatcher.arrive(now, laid.visits[comingFlow]);
+        double kind = laid.differ(comingFlow) ? Chance.share(comingSeed, KIND) : 0;
+        long chat = dispatcher.arrive(now, laid.visit(comingFlow, kind));
         if (laid.asksLater[comingFlow] && visitors[Dispatcher.place(chat)].state != State.OVER) {
             dispatcher.visitorSays(now, chat, Map.of());
         }
@@ -219,7 +225,7 @@ final class Replication implements EffectSink {
         }
         int flow = visitor.flow;
         if (laid.botHandsOver[flow]) {
-            must(dispatcher.understood(now, chat, laid.visits[flow].topic(), 1));
+            must(dispatcher.understood(now, chat, laid.topics[flow], 1));
         } else if (visitor.lastTurn == 0) {
             must(dispatcher.understood(now, chat, null, 0));
         } else if (said >= visitor.lastTurn) {
@@ -318,7 +324,8 @@ final class Replication implements EffectSink {
             visitor.queue = lane;
             visitor.queued = now;
             visitor.needs = dispatcher.needs(visitor.number);
-            visitor.left = laid.handlingMillis[lane] * laid.behaviour.handling().of(Chance.share(visitor.seed, WORK));
+            visitor.left = laid.handlingMillis[lane][visitor.flow]
+                    * laid.behaviour.handling().of(Chance.share(visitor.seed, WORK));
         }
         visitor.state = State.WAITS;
         visitor.acts = NEVER;
@@ -341,6 +348,7 @@ final class Replication implements EffectSink {
         }
         visitor.state = State.HELD;
         visitor.heldFrom = intervalNow();
+        visitor.factor = levels.factor(Objects.requireNonNull(visitor.needs), operator);
         hands.take(operator, visitor, lane, now);
         worked.took(operator, now);
         worked.holds(operator, true, now);

@@ -177,6 +177,16 @@ public final class Simulation {
         return Estimate.mean(runs, run -> sum(run.worked::hoursHolding));
     }
 
+    /** How much longer than in a simulation that met the same visitors as often. */
+    public Estimate hoursHoldingDifference(Simulation other) {
+        int both = Math.min(replications(), other.replications());
+        return Estimate.meanDifference(
+                List.copyOf(runs.subList(0, both)),
+                List.copyOf(other.runs.subList(0, both)),
+                run -> sum(run.worked::hoursHolding),
+                run -> other.sum(run.worked::hoursHolding));
+    }
+
     /** How long they were there. */
     public Estimate hoursThere() {
         return Estimate.mean(runs, run -> sum(run.worked::hoursThere));

@@ -66,8 +66,10 @@ final class Visitor {
     long held;
     /** The interval in which that was. */
     int heldFrom;
-    /** How long it would still take alone, milliseconds. */
+    /** How long it would still take somebody usual alone, milliseconds, and by how much longer it takes whoever holds it. */
     double left;
+
+    double factor = 1;
 
     Visitor(int place) {
         this.place = place;

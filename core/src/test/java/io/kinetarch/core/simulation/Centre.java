@@ -176,11 +176,19 @@ public final class Centre {
     }
 
     public Centre behaving(Behaviour.Handling handling, Behaviour.Patience patience) {
-        return behaving(new Behaviour(handling, patience, 0, Behaviour.BotTalk.SHORT, Behaviour.Ways.USUAL));
+        return behaving(new Behaviour(
+                handling, Behaviour.Differences.NONE, patience, 0, Behaviour.BotTalk.SHORT, Behaviour.Ways.USUAL));
     }
 
     public Centre with(Settings other) {
         settings = other;
+        return this;
+    }
+
+    /** Other visitors than those of the queues. */
+    Centre visitedBy(Flow... others) {
+        flows.clear();
+        flows.addAll(List.of(others));
         return this;
     }
 

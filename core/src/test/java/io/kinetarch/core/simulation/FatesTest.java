@@ -60,6 +60,7 @@ class FatesTest {
                 .queue(60, PATIENT, 1, 0, new WaitingRoom.Limit(0, new WaitingRoom.Beyond.MessageForm()), List.of())
                 .behaving(new Behaviour(
                         new Behaviour.Handling.Exponential(),
+                        Behaviour.Differences.NONE,
                         new Behaviour.Patience.Exponential(),
                         0,
                         Behaviour.BotTalk.SHORT,

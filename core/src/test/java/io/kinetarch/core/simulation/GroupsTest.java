@@ -64,6 +64,11 @@ class GroupsTest {
                         within(1e-9))
                 .isPositive();
         assertThat(better.difference(new Group(By.LANGUAGE, "es"), simulation)).isEmpty();
+        var more = better.hoursHoldingDifference(simulation);
+        assertThat(more.mean())
+                .isCloseTo(
+                        better.hoursHolding().mean() - simulation.hoursHolding().mean(), within(1e-9));
+        assertThat(more.isCertain()).as("fewer give up").isTrue();
     }
 
     @Test

@@ -218,13 +218,13 @@ final class DemoChats {
     }
 
     private static @Nullable String page(DemoGuest guest) {
-        return guest.door.pages().isEmpty()
-                ? null
-                : guest.door
-                        .pages()
-                        .getFirst()
-                        .value()
-                        .replace("*", guest.topic.startsWith("Change") ? "my-booking" : "");
+        if (guest.door.pages().isEmpty()) {
+            return null;
+        }
+        String page = guest.topic.startsWith("Change")
+                ? "my-booking"
+                : guest.topic.startsWith("Fares") && guest.chance(0.12) ? "groups/" : "";
+        return guest.door.pages().getFirst().value().replace("*", page);
     }
 
     /** What somebody asks who comes about a topic: one of the phrases that the bot knows of it. */

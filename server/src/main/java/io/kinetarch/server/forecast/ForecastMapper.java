@@ -1,5 +1,6 @@
 package io.kinetarch.server.forecast;
 
+import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -21,6 +22,14 @@ interface ForecastMapper {
     record SeriesCounts(String doorId, String topic, String queueId, Long[] startsAt, Integer[] chats) {}
 
     record LanguageCount(String doorId, String topic, String language, long chats) {}
+
+    /**
+     * What was known of a visitor.
+     *
+     * @param facts a JSON object of strings
+     */
+    record VisitorSeen(
+            String doorId, String topic, @Nullable String page, VisitorKind visitor, String facts) {}
 
     record WorkSeen(
             String queueId,
@@ -67,6 +76,18 @@ interface ForecastMapper {
             where plan_id = #{planId} and starts_at >= #{from} and starts_at < #{until} and language <> ''
             group by 1, 2, 3 having sum(chats) > 0 order by 1, 2, 3""")
     List<LanguageCount> languages(String planId, Instant from, Instant until);
+
+    /** The newest of each door and topic; whose words are erased are left out. */
+    @Select("""
+            select door_id, topic, given ->> 'page' as page, given ->> 'visitor' as visitor, (given -> 'facts')::text as facts
+            from (
+                select c.door_id, coalesce(c.topic, '') as topic, g.given, c.chat,
+                       row_number() over (partition by c.door_id, c.topic order by c.chat desc) as place
+                from (select chat, door_id, topic from live_count
+                      where plan_id = #{planId} and day >= #{from} and day < #{until} order by day desc, chat desc limit #{most}) c
+                join live_given g on g.plan_id = #{planId} and g.call = c.chat) newest
+            where place <= #{mostOfEach} order by door_id, topic, chat""")
+    List<VisitorSeen> visitors(String planId, LocalDate from, LocalDate until, int most, int mostOfEach);
 
     /** What the chats of recorded queues took in half-hours. */
     @Select("""

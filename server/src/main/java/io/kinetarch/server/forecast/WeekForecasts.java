@@ -2,6 +2,7 @@ package io.kinetarch.server.forecast;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Expiry;
 import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.QueueId;
@@ -12,8 +13,10 @@ import io.kinetarch.core.routing.RuleVolumes.Stream;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.core.staffing.WorkloadEstimate;
 import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
+import io.kinetarch.server.forecast.RecentChats.Visitors;
 import io.kinetarch.server.forecast.StoredAdjustments.AdjustmentList;
 import io.kinetarch.server.plan.Plans.State;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -38,14 +41,19 @@ public class WeekForecasts {
     private static final int STALE_AFTER_DAYS = 14;
     private static final int MEASURED_WEEKS = 6;
     private static final int MOST_KEPT = 16;
+    /** Chats that are counted in the meantime may tell of visitors; volumes come but once a day. */
+    private static final Duration LOOKED_FOR_AGAIN = Duration.ofMinutes(10);
 
     private final Arrivals arrivals;
     private final TryMethods trials;
     private final MethodChoices choices;
     private final RecentChats recent;
     private final StoredAdjustments adjustments;
-    private final Cache<Key, Learnt> kept =
-            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+    private final Cache<Key, Learnt> kept = Caffeine.newBuilder()
+            .maximumSize(MOST_KEPT)
+            .expireAfter(Expiry.<Key, Learnt>creating(
+                    (_, learnt) -> learnt.visitors.isEmpty() ? LOOKED_FOR_AGAIN : Duration.ofDays(1)))
+            .build();
 
     WeekForecasts(
             Arrivals arrivals,
@@ -93,6 +101,20 @@ public class WeekForecasts {
             return sum;
         }
 
+        /** The share of all chats of whose visitors past ones tell more than door, language and topic. */
+        public double visitorsKnown() {
+            double known = streams.stream()
+                    .filter(stream -> !stream.traits().isEmpty())
+                    .mapToDouble(Forecast::sum)
+                    .sum();
+            double all = streams.stream().mapToDouble(Forecast::sum).sum();
+            return all == 0 ? 0 : known / all;
+        }
+
+        private static double sum(Stream stream) {
+            return Arrays.stream(stream.chats()).sum();
+        }
+
         /** Measured mean handling time of a chat by an operator who holds no other, by queue where known. */
         public Map<QueueId, Double> handlingSeconds() {
             var seconds = new HashMap<QueueId, Double>();
@@ -112,7 +134,8 @@ public class WeekForecasts {
     private record Key(String planId, long volumeChange, ZoneId zone, Instant until) {}
 
     /** What the newest volumes before a week say besides their forecasts. */
-    private record Learnt(Map<SeriesKey, Map<String, Double>> languages, Map<String, List<Seen>> work) {}
+    private record Learnt(
+            Map<SeriesKey, Map<String, Double>> languages, Visitors visitors, Map<String, List<Seen>> work) {}
 
     /** Tries the methods on a plan's series, for itself and for a plan with the same volumes. */
     public void prepare(State state, String alsoFor) {
@@ -127,7 +150,9 @@ public class WeekForecasts {
         var learnt = kept.get(
                 new Key(state.id(), state.volumeChange(), week.zone(), history.until()),
                 _ -> new Learnt(
-                        recent.languages(state.id(), history), recent.work(state.id(), history, MEASURED_WEEKS)));
+                        recent.languages(state.id(), history),
+                        recent.visitors(state.id(), history),
+                        recent.work(state.id(), history, MEASURED_WEEKS)));
         var all = adjustments.of(state.id());
         boolean tooFar = history.today().plusDays(Forecaster.MOST_DAYS - 8L).isBefore(week.monday());
         var streams =
@@ -203,7 +228,8 @@ public class WeekForecasts {
                         learnt.languages.getOrDefault(key, Map.of()),
                         key.queueId().isEmpty() ? null : new QueueId(key.queueId()),
                         Arrays.copyOfRange(expectation.with(all.of(key)), between, between + slots),
-                        expectation.together())));
+                        expectation.together(),
+                        learnt.visitors.of(key))));
         return streams;
     }
 

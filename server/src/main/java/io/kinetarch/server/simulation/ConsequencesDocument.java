@@ -35,7 +35,6 @@ record ConsequencesDocument(
      * @param difference draft less live, run by run; null where there is no live plan
      * @param same whether nothing in the draft differs from the live plan
      * @param effort what operators have to do by the draft
-     * @param liveEffort by the live plan; null where there is none
      * @param groups chats by what else they have in common, where asked for
      * @param work what each operator of the draft does, where asked for
      * @param late chats of the draft that are not answered in time, by half-hour of the week
@@ -49,7 +48,6 @@ record ConsequencesDocument(
             boolean same,
             List<QueueSides> queues,
             EffortDocument effort,
-            @Nullable EffortDocument liveEffort,
             List<GroupSides> groups,
             List<WorkDocument> work,
             List<Double> late,
@@ -75,8 +73,7 @@ record ConsequencesDocument(
                     other == null ? null : FiguresDocument.of(first.difference(other)),
                     live != null && second == null,
                     queues,
-                    EffortDocument.of(first),
-                    other == null ? null : EffortDocument.of(other),
+                    EffortDocument.of(first, other),
                     GroupSides.all(draft, first, other),
                     WorkDocument.all(draft, first),
                     Arrays.stream(first.late()).boxed().toList(),
@@ -87,18 +84,7 @@ record ConsequencesDocument(
         /** The same without its half-hours, of which there are thousands. */
         Sides inAll() {
             return new Sides(
-                    draft,
-                    live,
-                    difference,
-                    same,
-                    queues,
-                    effort,
-                    liveEffort,
-                    List.of(),
-                    List.of(),
-                    late,
-                    List.of(),
-                    List.of());
+                    draft, live, difference, same, queues, effort, List.of(), List.of(), late, List.of(), List.of());
         }
 
         /**

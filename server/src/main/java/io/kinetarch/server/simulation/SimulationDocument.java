@@ -115,6 +115,7 @@ record SimulationDocument(
                         case LOGNORMAL -> new Behaviour.Handling.LogNormal(cv);
                         case CONSTANT -> new Behaviour.Handling.Constant();
                     },
+                    Behaviour.Differences.NONE,
                     switch (patience == null ? PatienceShape.EXPONENTIAL : patience) {
                         case EXPONENTIAL -> new Behaviour.Patience.Exponential();
                         case WEIBULL -> new Behaviour.Patience.Weibull(shape);

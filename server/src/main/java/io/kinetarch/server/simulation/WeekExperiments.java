@@ -12,18 +12,22 @@ import io.kinetarch.core.simulation.Behaviour;
 import io.kinetarch.core.simulation.Experiment;
 import io.kinetarch.core.simulation.Experiment.Span;
 import io.kinetarch.core.simulation.Flow;
-import io.kinetarch.core.simulation.Survival;
+import io.kinetarch.core.simulation.HandlingEstimate;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.forecast.WeekForecasts.Forecast;
+import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.State;
+import io.kinetarch.server.plan.Plans.Which;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -33,6 +37,7 @@ public class WeekExperiments {
     /** Assumed: offers are taken after 5 s, a talk with the bot takes two turns of half a minute, some visitors take a way out. */
     private static final Behaviour ASSUMED = new Behaviour(
             new Behaviour.Handling.Exponential(),
+            Behaviour.Differences.NONE,
             new Behaviour.Patience.Exponential(),
             5,
             new Behaviour.BotTalk(2, 30),
@@ -41,11 +46,15 @@ public class WeekExperiments {
     private static final long SEED = 20_261_207;
 
     private final WeekForecasts forecasts;
+    private final Plans plans;
     private final MeasuredPatience patience;
+    private final MeasuredHandling handling;
 
-    WeekExperiments(WeekForecasts forecasts, MeasuredPatience patience) {
+    WeekExperiments(WeekForecasts forecasts, Plans plans, MeasuredPatience patience, MeasuredHandling handling) {
         this.forecasts = forecasts;
+        this.plans = plans;
         this.patience = patience;
+        this.handling = handling;
     }
 
     /** What is to be simulated, and what its reader should know of it. */
@@ -57,9 +66,15 @@ public class WeekExperiments {
         var slots = week.slots();
         var plan = measured(state.plan(), forecast);
         var survival = patience.of(state.id(), plan.timeZone());
+        // Of those who are there, not of those who would be: draft and live plan are to differ by their edits alone.
+        var handled = handling.of(
+                state.id(), plans.state(state.id(), Which.live).map(State::plan).orElse(plan));
+        var behaviour = handled.map(ASSUMED::with).orElse(ASSUMED);
         var flows = RuleVolumes.comers(plan, slots, forecast.streams()).stream()
                 .map(comers -> new Flow(
-                        Visit.of(comers.arrival()),
+                        comers.who().stream()
+                                .map(some -> new Flow.Kind(Visit.of(some.arrival()), some.share()))
+                                .toList(),
                         WeekOfHalfHours.SLOT,
                         Arrays.stream(comers.chats()).boxed().toList(),
                         comers.of().byDay()))
@@ -72,19 +87,11 @@ public class WeekExperiments {
                         Duration.ZERO,
                         WeekOfHalfHours.SLOT,
                         flows,
-                        survival.map(WeekExperiments::withPatience).orElse(ASSUMED),
+                        survival.<Behaviour>map(found -> behaviour.with(new Behaviour.Patience.Measured(found)))
+                                .orElse(behaviour),
                         presence(state, week),
                         SEED),
-                notes(forecast, survival.isPresent()));
-    }
-
-    private static Behaviour withPatience(Survival survival) {
-        return new Behaviour(
-                ASSUMED.handling(),
-                new Behaviour.Patience.Measured(survival),
-                ASSUMED.acceptSeconds(),
-                ASSUMED.bot(),
-                ASSUMED.ways());
+                notes(forecast, survival.isPresent(), handled));
     }
 
     /** The plan with handling times as its chats took them, where that was measured. */
@@ -135,7 +142,7 @@ public class WeekExperiments {
         return spans;
     }
 
-    private static List<String> notes(Forecast forecast, boolean patienceMeasured) {
+    private static List<String> notes(Forecast forecast, boolean patienceMeasured, Optional<HandlingEstimate> handled) {
         double unknown = forecast.streams().stream()
                 .filter(stream -> stream.door() == null)
                 .flatMapToDouble(stream -> Arrays.stream(stream.chats()))
@@ -148,16 +155,33 @@ public class WeekExperiments {
                                         + " they meet."),
                         Stream.of(
                                 "Chats come by chance around the forecast, and whole days are above or below it as days were before.",
-                                "Handling times are exponential around the mean of each queue; patience "
+                                visitors(forecast.visitorsKnown()),
+                                handled.map(found ->
+                                                        "Handling times differ by topic and by the level of who answers, and spread,"
+                                                                + " as in the last "
+                                                                + String.format(Locale.ENGLISH, "%,d", found.chats())
+                                                                + " chats")
+                                                .orElse("Handling times are exponential around the mean of each queue")
+                                        + "; patience is "
                                         + (patienceMeasured
-                                                ? "spreads as in the waits of past chats, those"
+                                                ? "spread as in the waits of past chats, those"
                                                         + " cut short by an answer taken as such (Kaplan and Meier)."
-                                                : "too, as too few have given up to tell how it spreads.")
+                                                : "exponential, as too few have given up to tell how it spreads.")
                                         + " Operators reply, and visitors stay until they are helped.",
                                 "Assumed: offers are taken after 5 s; people who are paid and do not answer are away for 20 minutes"
                                         + " at a time; the bot finishes its share in two turns of 30 s, in the mean, and"
                                         + " understands nothing of the others; of those who are offered a way out in place of"
                                         + " waiting 30 % take it, and 60 % leave a message where nobody can be had."))
                 .toList();
+    }
+
+    private static String visitors(double known) {
+        long percent = Math.round(100 * known);
+        return percent == 0
+                ? "Of visitors nothing is known but door, language and topic: rules that ask for a page, a fact or whether somebody"
+                        + " was here before take none of them."
+                : (percent == 100 ? "Visitors" : percent + " % of visitors")
+                        + " come from the pages, with the facts, and for the first time or again, as past ones of their door and"
+                        + " topic did" + (percent == 100 ? "." : "; of the others nothing of this is known.");
     }
 }

@@ -107,6 +107,9 @@ class ConsequencesTest {
                         .sum())
                 .isCloseTo(used, within(1e-6));
         assertThat(used).isPositive().isLessThan(mean(effort, "hoursThere"));
+        assertThat(mean(effort, "hoursUsedDifference"))
+                .as("nothing differs from the live plan")
+                .isZero();
         assertThat(effort.path("busiestAt").asString()).startsWith("2026-12-");
         assertThat(sides.path("late").size()).isEqualTo(7 * 48);
         assertThat(ended().path("sides").path("groups").isEmpty())

@@ -1,7 +1,11 @@
 package io.kinetarch.server.simulation;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.core.simulation.Behaviour.Differences;
+import io.kinetarch.core.simulation.Behaviour.Differences.About;
 import io.kinetarch.core.simulation.Behaviour.Patience;
 import io.kinetarch.core.simulation.Simulation;
 import io.kinetarch.core.simulation.Survival;
@@ -10,6 +14,7 @@ import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.forecast.WeekForecasts;
 import io.kinetarch.server.plan.Plans;
+import io.kinetarch.server.simulation.HandledMapper.HandledChat;
 import io.kinetarch.server.simulation.WaitMapper.Waited;
 import java.time.Clock;
 import java.time.Instant;
@@ -21,8 +26,8 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
-/** How the waits of past chats become the patience of simulated visitors. */
-class MeasuredPatienceTest {
+/** How past chats become what simulated visitors and operators do. */
+class MeasuredBehaviourTest {
     private static final Clock TODAY = Clock.fixed(Instant.parse("2026-12-02T23:30:00Z"), ZoneOffset.UTC);
 
     private final List<LocalDate> asked = new ArrayList<>();
@@ -73,15 +78,59 @@ class MeasuredPatienceTest {
         assertThat(asked).containsExactly(LocalDate.of(2026, 9, 1), LocalDate.of(2026, 9, 2));
     }
 
+    private static WeekExperiments experiments(List<Waited> waits, List<HandledChat> handled) {
+        var server = TestServer.running();
+        return new WeekExperiments(
+                server.bean(WeekForecasts.class),
+                server.bean(Plans.class),
+                new MeasuredPatience((_, _, _) -> waits, TODAY),
+                new MeasuredHandling((_, _, _) -> handled, TODAY));
+    }
+
+    /** Lost property takes twice as long as assisted travel, and each hardly more or less than the last of its kind. */
+    private static List<HandledChat> handled(int chats, String operator) {
+        return IntStream.range(0, chats)
+                .mapToObj(i -> new HandledChat(
+                        "booking-site",
+                        "en",
+                        i % 2 == 0 ? "Lost property" : "Assisted travel",
+                        TODAY.instant(),
+                        "fares",
+                        operator,
+                        (i % 2 == 0 ? 400 : 200) * (990 + i % 20)))
+                .toList();
+    }
+
+    @Test
+    void simulatedOperatorsTakeAsLongAsTheyDid() {
+        var server = TestServer.running();
+        var state = server.bean(Plans.class).draftState("tarnwick");
+        var week = WeekOfHalfHours.of(LocalDate.of(2026, 12, 7), state.plan().timeZone());
+        var operator = state.plan().operators().getFirst().id().value();
+
+        var assumed = experiments(List.of(), handled(199, operator)).of(state, week);
+        var known = experiments(List.of(), handled(4_000, operator)).of(state, week);
+
+        assertThat(assumed.notes().toString()).contains("Handling times are exponential");
+        assertThat(assumed.experiment().behaviour().differences()).isEqualTo(Differences.NONE);
+        assertThat(known.notes().toString()).contains("as in the last 4,000 chats");
+        var behaviour = known.experiment().behaviour();
+        assertThat(behaviour.handling().of(0.1))
+                .as("hardly spread")
+                .isCloseTo(behaviour.handling().of(0.9), within(0.06));
+        var topics = behaviour.differences().topics();
+        assertThat(topics.get(new About(new QueueId("fares"), "Lost property"))).isCloseTo(4.0 / 3, within(0.06));
+        assertThat(topics.get(new About(new QueueId("fares"), "Assisted travel")))
+                .isCloseTo(2.0 / 3, within(0.06));
+    }
+
     @Test
     void simulatedVisitorsArePatientAsPastOnesWere() throws InterruptedException {
         var server = TestServer.running();
         var state = server.bean(Plans.class).draftState("tarnwick");
         var week = WeekOfHalfHours.of(LocalDate.of(2026, 12, 7), state.plan().timeZone());
-        var forecasts = server.bean(WeekForecasts.class);
-
-        var assumed = new WeekExperiments(forecasts, measured(List.of())).of(state, week);
-        var known = new WeekExperiments(forecasts, measured(waits("fares", 100))).of(state, week);
+        var assumed = experiments(List.of(), List.of()).of(state, week);
+        var known = experiments(waits("fares", 100), List.of()).of(state, week);
 
         assertThat(assumed.notes().toString()).contains("too few have given up");
         assertThat(known.notes().toString()).contains("Kaplan and Meier");
