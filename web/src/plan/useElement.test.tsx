@@ -1,9 +1,11 @@
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { keepEditsOf, unsavedIn, useKeptEdits } from '../api/edits';
+import { findElement } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
 import { SkillPanel } from '../settings/SkillPanel';
+import { Unsaved } from '../shell/Unsaved';
 
 const name = () => screen.getByLabelText<HTMLInputElement>('Name');
 
@@ -73,4 +75,14 @@ it('what is typed while an edit is being stored is saved on the version that edi
   fireEvent.keyDown(name(), { key: 'Enter', ctrlKey: true });
   await waitFor(() => expect(sent.filter(({ method }) => method === 'PUT').length).toBe(2));
   expect(sent.filter(({ method }) => method === 'PUT')[1]?.body).toMatchObject({ element: { name: 'Fees and tolls' }, version: 2 });
+});
+
+it('what was stored while its page was left does not wait any more', async () => {
+  const plan = samplePlan();
+  const { keep } = useKeptEdits.getState();
+  keep('p/skills/fares', { value: { ...findElement(plan, 'skills', 'fares') }, version: 1 });
+  keep('p/skills/freight', { value: { ...findElement(plan, 'skills', 'freight'), name: 'Cargo' }, version: 1 });
+  renderInWorkplace(<Unsaved />, plan);
+  await screen.findByText('1 not saved');
+  expect(Object.keys(useKeptEdits.getState().edits)).toEqual(['p/skills/freight']);
 });

@@ -1,5 +1,5 @@
 import { Button, Popover } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { editKey, unsavedIn, useKeptEdits } from '../api/edits';
 import { findElement } from '../api/model';
 import { labelOf } from '../plan/names';
@@ -14,6 +14,13 @@ export function Unsaved() {
   const drop = useKeptEdits((kept) => kept.drop);
   const [open, setOpen] = useState(false);
   const waiting = unsavedIn(edits, draft.id);
+  // What was being stored when its page was left has nothing to wait for once the draft has it.
+  useEffect(() => {
+    for (const { kind, id } of unsavedIn(edits, draft.id)) {
+      const key = editKey(draft.id, kind, id);
+      if (JSON.stringify(edits[key]?.value) === JSON.stringify(findElement(draft.plan, kind, id))) drop(key);
+    }
+  }, [edits, draft, drop]);
   if (waiting.length === 0) return null;
   return (
     <Popover

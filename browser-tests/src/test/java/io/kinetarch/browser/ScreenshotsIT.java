@@ -47,6 +47,7 @@ class ScreenshotsIT {
             journey.button("Save to draft").click();
             assertThat(page.getByText("Draft, 1 changed since live revision 1")).isVisible();
             assertThat(page.getByText("answered in 25 s")).isVisible();
+            assertThat(page.getByText("not saved")).hasCount(0);
             take(page, "passage-queue");
             show(page, "/volumes?" + saturday, "public holiday");
             take(page, "volumes");
@@ -89,6 +90,7 @@ class ScreenshotsIT {
                     .getByText("→")
                     .first()
                     .waitFor(new Locator.WaitForOptions().setTimeout(UNTIL_FOUND));
+            assertThat(page.getByText("not saved")).hasCount(0);
             take(page, "consequences");
             scenarios(page, journey, saturday);
             roster(page, journey, saturday);
