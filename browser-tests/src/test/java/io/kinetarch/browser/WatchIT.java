@@ -90,7 +90,8 @@ class WatchIT {
         page.keyboard().press("Escape");
         watcher.open("/passage?source=now");
         assertThat(page.getByText("Live: the chats of the last hour")).isVisible();
-        assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Fares & booking")))
+        assertThat(page.getByLabel("Passage", new Page.GetByLabelOptions().setExact(true))
+                        .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Fares & booking")))
                 .containsText("an hour");
         AxeRules.hold(page, "passage now", List.of());
         watcher.open("/now");
