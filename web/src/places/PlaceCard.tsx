@@ -245,14 +245,37 @@ function BotSays({ place: { bot } }: { place: Place }) {
   );
 }
 
+/** Pixels from the end of a conversation within which its reader follows it. */
+const NEAR_THE_END = 8;
+
 function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | 'sending' | 'typing' | 'actions'>) {
   const log = useRef<HTMLDivElement>(null);
+  const atEnd = useRef(true);
   const newest = place.lines.at(-1)?.number;
   useLayoutEffect(() => {
     if (log.current) log.current.scrollTop = log.current.scrollHeight;
   }, [newest, sending.length, typing]);
+  // What opens below takes its room from here; whoever reads the newest goes on seeing it.
+  useEffect(() => {
+    const lines = log.current;
+    if (!lines) return;
+    const observer = new ResizeObserver(() => {
+      if (atEnd.current) lines.scrollTop = lines.scrollHeight;
+    });
+    observer.observe(lines);
+    return () => observer.disconnect();
+  }, []);
   return (
-    <div className="place-lines" role="log" aria-label="Conversation" tabIndex={0} ref={log}>
+    <div
+      className="place-lines"
+      role="log"
+      aria-label="Conversation"
+      tabIndex={0}
+      ref={log}
+      onScroll={({ currentTarget: { scrollHeight, scrollTop, clientHeight } }) => {
+        atEnd.current = scrollHeight - scrollTop - clientHeight < NEAR_THE_END;
+      }}
+    >
       {place.earlier.length > 0 && (
         <details className="place-earlier">
           <summary>Goes on with {place.earlier.length === 1 ? 'a message' : `${place.earlier.length} messages`} of before</summary>

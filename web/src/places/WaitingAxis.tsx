@@ -7,6 +7,10 @@ const STEPS = [30, 60, 120, 300, 600, 1800, 3600];
 const MOST_TICKS = 8;
 /** So near to the beginning, words stand to the right of their mark. */
 const EDGE = 0.06;
+/** The words of a chat take about so much of the axis, in one of so many lines above it. */
+const WORDS = 0.16;
+const LINES = 3;
+const LINE_HEIGHT = 15;
 
 interface WaitingAxisProps {
   waiting: WaitingChat[];
@@ -15,12 +19,32 @@ interface WaitingAxisProps {
   take: ((chat: number) => void) | null;
 }
 
+/**
+ * In which line above the axis the words of each place stand, so that none are written over each other; null where no line is free.
+ * Those furthest along the axis, who have waited longest, get theirs first.
+ */
+export function linesOf(places: number[]) {
+  const freeUpTo = Array<number>(LINES).fill(Number.POSITIVE_INFINITY);
+  const lines = Array<number | null>(places.length).fill(null);
+  const longestFirst = places.map((at, i) => ({ at, i })).sort((a, b) => b.at - a.at || a.i - b.i);
+  for (const { at, i } of longestFirst) {
+    const from = at < EDGE ? at : at - WORDS / 2;
+    const line = freeUpTo.findIndex((free) => from + WORDS <= free);
+    if (line >= 0) {
+      freeUpTo[line] = from;
+      lines[i] = line;
+    }
+  }
+  return lines;
+}
+
 /** Who waits, by how long: what the operator could take is filled, others' is hollow. */
 export function WaitingAxis({ waiting, at, take }: WaitingAxisProps) {
   const waits = waiting.map((chat) => ({ ...chat, seconds: Math.max(0, secondsSince(chat.since, at)) }));
   const longest = Math.max(SHORTEST_AXIS, ...waits.map(({ seconds }) => seconds));
   const share = (seconds: number) => `${(100 * seconds) / longest}%`;
   const step = STEPS.find((seconds) => longest / seconds <= MOST_TICKS) ?? longest;
+  const lines = linesOf(waits.map(({ seconds }) => seconds / longest));
   const mine = waits.filter((chat) => chat.mine).length;
   return (
     <section className="waiting" aria-label="Waiting">
@@ -40,8 +64,12 @@ export function WaitingAxis({ waiting, at, take }: WaitingAxisProps) {
         ))}
         {waits.map((chat, i) => {
           const about = `${chat.queueName}, ${chat.language}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`;
-          const words = i < 12 && (
-            <span className={chat.seconds < EDGE * longest ? 'waiting-words waiting-edge' : 'waiting-words'}>
+          const line = lines[i] ?? null;
+          const words = line !== null && (
+            <span
+              className={chat.seconds < EDGE * longest ? 'waiting-words waiting-edge' : 'waiting-words'}
+              style={{ marginBottom: line * LINE_HEIGHT }}
+            >
               {chat.queueName} {clockWords(chat.seconds)}
             </span>
           );

@@ -154,12 +154,15 @@ function draftWords({ live, changedSinceLive }: Workplace['draft']) {
   return `Draft, ${changedSinceLive} changed since live revision ${live.number}`;
 }
 
-function Navigation() {
+/** Parts of the address that mean something else in another view, or nothing. */
+const OF_ONE_VIEW = ['try', 'r', 't', 'panel', 'by'];
+
+export function Navigation() {
   const { draft, account } = useWorkplace();
   const { pathname, search } = useLocation();
   const { data: findings } = useFindings(draft.id);
   const kept = new URLSearchParams(search);
-  for (const own of ['try', 'r', 't']) kept.delete(own);
+  for (const own of OF_ONE_VIEW) kept.delete(own);
   const begin = new URLSearchParams([...kept].filter(([name]) => name === 'at' || name === 'plan'));
   return (
     <nav className="navigation" aria-label="Views">
