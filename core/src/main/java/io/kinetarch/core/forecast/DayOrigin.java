@@ -27,10 +27,11 @@ final class DayOrigin implements Origin {
     private static final int SHORT_DAYS = 150;
     private static final Form WEEKLY_FACTORS = new Form(Errors.MULTIPLICATIVE, Trend.NONE, Season.MULTIPLICATIVE, WEEK);
     private static final Form WEEKLY = new Form(Errors.ADDITIVE, Trend.DAMPED, Season.ADDITIVE, WEEK);
-    /** Below this mean, days without a chat are common and logarithms misleading. */
+    /** A mean count above which days without a chat are none to speak of. */
     private static final double FEW = 8;
 
     private final DailySeries history;
+    private final LevelBreak levelBreak;
     private final CalendarRegression regression;
     private final double[] adjusted;
 
@@ -41,8 +42,9 @@ final class DayOrigin implements Origin {
      * @param special also those to come
      */
     DayOrigin(DailySeries history, SpecialDays special) {
-        this.history = history;
-        regression = CalendarRegression.of(history, special);
+        levelBreak = LevelBreak.of(history, special);
+        this.history = levelBreak.evened(history);
+        regression = CalendarRegression.of(this.history, special);
         adjusted = adjusted();
     }
 
@@ -51,7 +53,12 @@ final class DayOrigin implements Origin {
         return regression;
     }
 
-    /** The history as if no day were special, and without gaps. */
+    /** Whether the level has changed of late. */
+    LevelBreak levelBreak() {
+        return levelBreak;
+    }
+
+    /** The history as if no day were special and all were at the newest level, without gaps. */
     double[] withoutSpecial() {
         return adjusted;
     }
@@ -60,13 +67,27 @@ final class DayOrigin implements Origin {
      * The methods for which so many days are enough. A method is the same however long a history is: one that knows the year is
      * another than the same without it, so that what is used is what trials have judged.
      */
-    static Set<Method> methods(int days) {
-        var methods = EnumSet.of(Method.WEEKLY_PROFILE, Method.RARE);
+    Set<Method> methods() {
+        return methods(history);
+    }
+
+    /** The methods for which a history is enough; that for rare chats only where there are few. */
+    static Set<Method> methods(DailySeries history) {
+        int days = history.known();
+        var methods = EnumSet.of(Method.WEEKLY_PROFILE);
+        if (history.mean() < FEW) {
+            methods.add(Method.RARE);
+        }
         if (days >= WEEK) {
             methods.add(Method.SAME_WEEKDAY);
         }
         if (days >= LEAST_FOR_REGRESSION) {
-            methods.addAll(EnumSet.of(Method.REGRESSION, Method.SMOOTHING, Method.DECOMPOSITION));
+            methods.addAll(EnumSet.of(
+                    Method.REGRESSION,
+                    Method.PLAIN_SMOOTHING,
+                    Method.SMOOTHING,
+                    Method.DECOMPOSITION,
+                    Method.AUTOREGRESSION));
         }
         if (days >= YEAR_OF_WEEKS + WEEK) {
             methods.add(Method.SAME_WEEKDAY_LAST_YEAR);
@@ -84,11 +105,15 @@ final class DayOrigin implements Origin {
             case SAME_WEEKDAY -> withSpecial(repeated(WEEK, days));
             case SAME_WEEKDAY_LAST_YEAR -> withSpecial(repeated(YEAR_OF_WEEKS, days));
             case WEEKLY_PROFILE -> withSpecial(profile(days));
+            case PLAIN_SMOOTHING -> withSpecial(smoothedPlainly(days));
             case SMOOTHING -> withSpecial(smoothed(days));
             case YEARLY_SMOOTHING -> withSpecial(smoothedYearly(days));
             case DECOMPOSITION -> withSpecial(decomposed(days, WEEK));
             case YEARLY_DECOMPOSITION -> withSpecial(decomposed(days, WEEK, YEAR));
+            case AUTOREGRESSION -> withSpecial(autoregressed(days));
             case RARE -> withSpecial(RareCounts.forecast(adjusted, days));
+            case INTERVAL_SMOOTHING, INTERVAL_DECOMPOSITION ->
+                throw new IllegalArgumentException("Intervals are forecast from intervals, not from days");
             case COMBINATION ->
                 throw new IllegalArgumentException("A combination is made of forecasts, not of a history");
         };
@@ -135,6 +160,17 @@ final class DayOrigin implements Origin {
                 .forecast(days));
     }
 
+    private double[] smoothedPlainly(int days) {
+        var scale = new Scale(adjusted);
+        return scale.back(SmoothingFit.quickBest(scale.to(last(adjusted, MOST_DAYS_SMOOTHED)), NON_SEASONAL)
+                .forecast(days));
+    }
+
+    private double[] autoregressed(int days) {
+        var scale = new Scale(adjusted);
+        return scale.back(Autoregression.forecast(scale.to(last(adjusted, MOST_DAYS_SMOOTHED)), WEEK, days));
+    }
+
     private double[] smoothedYearly(int days) {
         var scale = new Scale(adjusted);
         double[] recent = scale.to(last(adjusted, MOST_DAYS_SMOOTHED));
@@ -179,23 +215,5 @@ final class DayOrigin implements Origin {
 
     private static double[] last(double[] values, int most) {
         return Arrays.copyOfRange(values, Math.max(0, values.length - most), values.length);
-    }
-
-    /** Logarithms where days without chats are none, so that effects multiply; else the values as they are. */
-    private static final class Scale {
-        private final boolean logarithmic;
-
-        Scale(double[] values) {
-            logarithmic = Arrays.stream(values).average().orElse(0) >= FEW
-                    && Arrays.stream(values).allMatch(value -> value > 0);
-        }
-
-        double[] to(double[] values) {
-            return logarithmic ? Arrays.stream(values).map(Math::log).toArray() : values;
-        }
-
-        double[] back(double[] values) {
-            return logarithmic ? Arrays.stream(values).map(Math::exp).toArray() : values;
-        }
     }
 }

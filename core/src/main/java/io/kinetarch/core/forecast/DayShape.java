@@ -6,15 +6,21 @@ import java.util.HashMap;
 import java.util.Map;
 
 /**
- * How the chats of a day spread over its slots: for each weekday from the last weeks, newer ones counting more; for special
- * days from earlier ones of their name, the more so the more chats those had.
+ * How the chats of a day spread over its slots: for each weekday from the last weeks, newer ones counting more, by as much as
+ * would have foretold the newest days best; for special days from earlier ones of their name, the more so the more chats those
+ * had.
  */
 final class DayShape {
     private static final int WEEKDAYS = 7;
     private static final int MOST_DAYS = 26 * WEEKDAYS;
-    private static final double HALF_LIFE_DAYS = 8.0 * WEEKDAYS;
+    /** A day of such an age counts half: from shapes that change within a few weeks to those that stay. */
+    private static final double[] HALF_LIVES = {10, 20, 40, 80};
+
+    private static final int JUDGED_DAYS = 8 * WEEKDAYS;
     /** So many chats of all weekdays stand behind each weekday's own. */
     private static final double SHARED_CHATS = 30;
+
+    private static final double LEAST_SHARE = 1e-6;
 
     private final SpecialDays special;
     private final double[][] weekdays;
@@ -33,6 +39,65 @@ final class DayShape {
      * @param values by step of the grid; NaN where unknown
      */
     static DayShape of(DayGrid grid, double[] values, int untilDay, SpecialDays special) {
+        double best = HALF_LIVES[0];
+        double least = Double.POSITIVE_INFINITY;
+        for (double halfLife : HALF_LIVES) {
+            double deviance = deviance(grid, values, untilDay, special, halfLife);
+            if (deviance <= least) {
+                least = deviance;
+                best = halfLife;
+            }
+        }
+        return of(grid, values, untilDay, special, best);
+    }
+
+    /**
+     * How far the shapes known before each of the newest days were from it: the deviance of multinomial counts, up to what is
+     * the same for all half-lives.
+     */
+    private static double deviance(DayGrid grid, double[] values, int untilDay, SpecialDays special, double halfLife) {
+        int slots = grid.slots();
+        var sums = new double[WEEKDAYS][slots];
+        var all = new double[slots];
+        double kept = Math.pow(0.5, 1 / halfLife);
+        double deviance = 0;
+        for (int day = Math.max(0, untilDay - MOST_DAYS); day < untilDay; day++) {
+            for (double[] sum : sums) {
+                scale(sum, kept);
+            }
+            scale(all, kept);
+            var date = grid.day(day);
+            if (!special.on(date).isEmpty()) {
+                continue;
+            }
+            double[] own = sums[weekday(date)];
+            double ownAll = Arrays.stream(own).sum();
+            double everything = Arrays.stream(all).sum();
+            boolean judged = day >= untilDay - JUDGED_DAYS && ownAll > 0;
+            for (int step = grid.firstStep(day); step < Math.min(grid.firstStep(day + 1), values.length); step++) {
+                double came = values[step];
+                int slot = grid.slotOf(step);
+                if (Double.isNaN(came)) {
+                    continue;
+                }
+                if (judged && came > 0) {
+                    double share = (own[slot] + SHARED_CHATS * all[slot] / everything) / (ownAll + SHARED_CHATS);
+                    deviance -= came * Math.log(Math.max(LEAST_SHARE, share));
+                }
+                own[slot] += came;
+                all[slot] += came;
+            }
+        }
+        return deviance;
+    }
+
+    private static void scale(double[] values, double by) {
+        for (int i = 0; i < values.length; i++) {
+            values[i] *= by;
+        }
+    }
+
+    private static DayShape of(DayGrid grid, double[] values, int untilDay, SpecialDays special, double halfLife) {
         int slots = grid.slots();
         var sums = new double[WEEKDAYS][slots];
         var known = new double[WEEKDAYS][slots];
@@ -45,7 +110,7 @@ final class DayShape {
             if (!special.on(date).isEmpty()) {
                 continue;
             }
-            double weight = Math.pow(0.5, (untilDay - day) / HALF_LIFE_DAYS);
+            double weight = Math.pow(0.5, (untilDay - day) / halfLife);
             double[] sum = sums[weekday(date)];
             for (int step = grid.firstStep(day); step < Math.min(grid.firstStep(day + 1), values.length); step++) {
                 if (!Double.isNaN(values[step])) {

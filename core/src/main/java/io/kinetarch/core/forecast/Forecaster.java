@@ -28,10 +28,19 @@ public final class Forecaster {
     private static final int LONG_DAYS = 90;
     private static final int TRIALS_APART_DAYS = 28;
     private static final int LEAST_HISTORY_DAYS = 14;
+    /** What the better methods need; where there is a week more than that, trials know so much. */
+    private static final int LEAST_TO_CHOOSE_DAYS = 28;
     /** A trial should know a year, but half of what there is will do. */
     private static final int ENOUGH_DAYS = 366;
 
     private static final int PARTS = 4;
+    /** Ranges from fewer independent errors are hardly known. */
+    private static final double FEW_INDEPENDENT = 12;
+    /** A mean count below which a single chat is a good part of the chance. */
+    private static final double FEW_CHATS = 4;
+
+    private static final double CLEARLY_WIDER = 1.2;
+
     private static final int WEEK = 7;
     /** How strongly counts of a day are thought to move together where nothing was tried. */
     private static final double UNTRIED_TOGETHER = 0.3;
@@ -40,6 +49,8 @@ public final class Forecaster {
 
     /** Something with days behind it that methods can be tried on. */
     private interface Subject {
+        int stepsOfDay();
+
         /** Whole days of history. */
         int days();
 
@@ -48,6 +59,9 @@ public final class Forecaster {
          * nobody could foresee.
          */
         double[] actual(int fromDay, int untilDay);
+
+        /** The methods for which the days before one are enough. */
+        Set<Method> methods(int day);
 
         /** What each method makes of some days after a day of the history, or after all of it. */
         Map<Method, double[]> forecasts(int day, int ahead, Set<Method> methods);
@@ -75,9 +89,8 @@ public final class Forecaster {
         var trials = trials(subject, horizon);
         var method = chosen(trials, wanted);
         var origin = new DayOrigin(series, special);
-        double[] mean = trials.isEmpty()
-                ? origin.forecast(method, horizon)
-                : mean(trials.get(), method, forecasts(origin, horizon, DayOrigin.methods(series.known())));
+        double[] mean =
+                trials.isEmpty() ? origin.forecast(method, horizon) : mean(trials.get(), method, origin, horizon);
         return finished(method, trials, mean, series, origin, special, 1, wild);
     }
 
@@ -89,32 +102,35 @@ public final class Forecaster {
      * @param wanted the method to use; null for the best one
      */
     public static Forecast intervals(IntervalSeries series, int horizon, SpecialDays special, @Nullable Method wanted) {
-        int perDay = 24 * 60 / series.minutes();
+        int perDay = perDay(series);
         refuseHorizon(Math.ceilDiv(horizon, perDay));
-        var known = new Intervals(series, horizon, special);
-        var counted = new IntervalOrigin(known.grid, series.values(), known.days(), special).daily();
-        var wild = WildDays.in(counted, special);
-        var subject = wild.isEmpty() ? known : new Intervals(tame(series, known, wild), horizon, special);
+        var subject = tame(series, horizon, special);
         var trials = trials(subject, Math.ceilDiv(horizon, perDay));
         var method = chosen(trials, wanted);
-        var origin = new IntervalOrigin(subject.grid, subject.series.values(), subject.days(), special);
+        var origin = subject.origin(subject.days);
         int ahead = subject.gridDays - subject.days();
-        double[] whole = trials.isEmpty()
-                ? origin.forecast(method, ahead)
-                : mean(
-                        trials.get(),
-                        method,
-                        forecasts(
-                                origin, ahead, DayOrigin.methods(origin.daily().known())));
-        double together = trials.map(t -> t.together(method, perDay)).orElse(UNTRIED_TOGETHER);
+        double[] whole = trials.isEmpty() ? origin.forecast(method, ahead) : mean(trials.get(), method, origin, ahead);
+        double together = trials.map(t -> t.together(method)).orElse(UNTRIED_TOGETHER);
         double[] mean = new Expectation(subject.grid, subject.days(), whole, whole, subject.today(), horizon, together)
                 .with(Adjustments.NONE);
-        return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay, wildDays(counted, wild));
+        return finished(method, trials, mean, origin.daily(), origin.whole(), special, perDay, subject.wild);
     }
 
-    private static IntervalSeries tame(IntervalSeries series, Intervals subject, BitSet wild) {
-        return new IntervalSeries(
-                series.zone(), series.start(), series.minutes(), WildDays.without(subject.grid, series.values(), wild));
+    private static int perDay(IntervalSeries series) {
+        return 24 * 60 / series.minutes();
+    }
+
+    /** A series without days that can only be errors. */
+    private static Intervals tame(IntervalSeries series, int horizon, SpecialDays special) {
+        var known = new Intervals(series, horizon, special, List.of());
+        var counted = known.origin(known.days).daily();
+        var wild = WildDays.in(counted, special);
+        if (wild.isEmpty()) {
+            return known;
+        }
+        var values = WildDays.without(known.grid, series.values(), wild);
+        var tame = new IntervalSeries(series.zone(), series.start(), series.minutes(), values);
+        return new Intervals(tame, horizon, special, wildDays(counted, wild));
     }
 
     private static List<LocalDate> wildDays(DailySeries series, BitSet wild) {
@@ -132,61 +148,56 @@ public final class Forecaster {
         public static final Choice UNTRIED = new Choice(Method.REGRESSION, Map.of(), UNTRIED_TOGETHER);
     }
 
-    /** Tries the methods on a series without forecasting it; a history of a few days is too short to try anything. */
-    public static Choice choose(DailySeries series, int horizon, SpecialDays special) {
+    /**
+     * Tries the methods on a series without forecasting it; a history of a few days is too short to try anything.
+     *
+     * @param horizon days ahead
+     */
+    public static Choice choose(IntervalSeries series, int horizon, SpecialDays special) {
         refuseHorizon(horizon);
-        var tame = WildDays.without(series, WildDays.in(series, special));
-        return trials(new Days(tame, special), horizon)
-                .map(tried -> new Choice(tried.best(), tried.combination(), tried.together(tried.best(), 1)))
+        var subject = tame(series, horizon * perDay(series), special);
+        return trials(subject, horizon)
+                .map(tried -> new Choice(tried.best(), tried.combination(), tried.together(tried.best())))
                 .orElse(Choice.UNTRIED);
     }
 
     /** The sums of the whole days of a series; where part of a day is unknown, in proportion to what is known of it. */
     public static DailySeries daily(IntervalSeries series, SpecialDays special) {
-        var subject = new Intervals(series, 1, special);
-        return new IntervalOrigin(subject.grid, series.values(), subject.days(), special).daily();
+        var subject = new Intervals(series, 1, special, List.of());
+        return subject.origin(subject.days).daily();
     }
 
-    /** What a choice made before expects of so many intervals after a series: its days, spread by their shapes. */
+    /** What a choice made before expects of so many intervals after a series. */
     public static Expectation expected(IntervalSeries series, int horizon, SpecialDays special, Choice choice) {
-        var known = new Intervals(series, horizon, special);
-        var counted = new IntervalOrigin(known.grid, series.values(), known.days(), special).daily();
-        var wild = WildDays.in(counted, special);
-        var subject = wild.isEmpty() ? known : new Intervals(tame(series, known, wild), horizon, special);
-        var origin = new IntervalOrigin(subject.grid, subject.series.values(), subject.days(), special);
+        var subject = tame(series, horizon, special);
+        var origin = subject.origin(subject.days);
         int ahead = subject.gridDays - subject.days();
         var ones = new double[ahead];
         Arrays.fill(ones, 1);
         return new Expectation(
                 subject.grid,
                 subject.days(),
-                origin.spread(mean(origin.whole(), origin.daily().known(), ahead, choice)),
+                mean(origin, ahead, choice),
                 origin.spread(ones),
                 subject.today(),
                 horizon,
                 choice.together);
     }
 
-    private static double[] mean(DayOrigin origin, int known, int ahead, Choice choice) {
+    private static double[] mean(IntervalOrigin origin, int ahead, Choice choice) {
         var shares = new EnumMap<Method, Double>(Method.class);
         if (choice.method == Method.COMBINATION) {
             shares.putAll(choice.weights);
         } else {
             shares.put(choice.method, 1.0);
         }
-        shares.keySet().retainAll(DayOrigin.methods(known));
+        shares.keySet().retainAll(origin.methods());
         if (shares.isEmpty()) {
             shares.put(Method.WEEKLY_PROFILE, 1.0);
         }
         double all = shares.values().stream().mapToDouble(Double::doubleValue).sum();
-        var mean = new double[ahead];
-        shares.forEach((method, share) -> {
-            double[] own = origin.forecast(method, ahead);
-            for (int h = 0; h < ahead; h++) {
-                mean[h] += share / all * own[h];
-            }
-        });
-        return mean;
+        shares.replaceAll((_, share) -> share / all);
+        return Trials.combined(forecasts(origin, ahead, shares.keySet()), shares);
     }
 
     private static Optional<Trials> trials(Subject subject, int horizon) {
@@ -195,7 +206,9 @@ public final class Forecaster {
         if (ahead < 1) {
             return Optional.empty();
         }
-        int least = Math.max(LEAST_HISTORY_DAYS, Math.min(ENOUGH_DAYS, (days - ahead) / 2));
+        int least = Math.max(
+                days - ahead >= LEAST_TO_CHOOSE_DAYS + WEEK ? LEAST_TO_CHOOSE_DAYS : LEAST_HISTORY_DAYS,
+                Math.min(ENOUGH_DAYS, (days - ahead) / 2));
         int most = ahead >= LONG_DAYS ? MOST_LONG_TRIALS : MOST_TRIALS;
         int room = days - ahead - least;
         int apart = Math.max(1, Math.min(Math.max(TRIALS_APART_DAYS, ahead / 4), room / Math.max(1, most - 1)));
@@ -208,12 +221,13 @@ public final class Forecaster {
                 .map(i -> days - ahead - i * step)
                 .sorted()
                 .toArray();
-        var methods = DayOrigin.methods(origins[0]);
+        var methods = subject.methods(origins[0]);
         var tried = Arrays.stream(origins)
                 .parallel()
                 .mapToObj(day -> new Trial(subject.actual(day, day + ahead), subject.forecasts(day, ahead, methods)))
                 .toList();
-        return Optional.of(new Trials(tried, subject.scale()));
+        return Optional.of(
+                new Trials(tried, subject.scale(), subject.stepsOfDay(), Math.min(1, (double) step / ahead)));
     }
 
     private static Method chosen(Optional<Trials> trials, @Nullable Method wanted) {
@@ -223,11 +237,13 @@ public final class Forecaster {
         return trials.map(Trials::best).orElse(Method.WEEKLY_PROFILE);
     }
 
-    private static double[] mean(Trials trials, Method method, Map<Method, double[]> forecasts) {
-        if (method == Method.COMBINATION) {
-            return trials.combined(forecasts);
+    private static double[] mean(Trials trials, Method method, Origin origin, int ahead) {
+        if (!trials.methods().contains(method)) {
+            throw new Method.TooShort(method);
         }
-        return Trial.of(forecasts, method);
+        return method == Method.COMBINATION
+                ? trials.combined(forecasts(origin, ahead, trials.combination().keySet()))
+                : origin.forecast(method, ahead);
     }
 
     private static Map<Method, double[]> forecasts(Origin origin, int ahead, Set<Method> methods) {
@@ -245,7 +261,8 @@ public final class Forecaster {
             SpecialDays special,
             int perDay,
             List<LocalDate> wild) {
-        var ranges = trials.map(tried -> tried.ranges(method)).orElseGet(Ranges::unlearnt);
+        var learnt = trials.map(tried -> tried.ranges(method)).orElseGet(Ranges::unlearnt);
+        var ranges = origin.levelBreak().equals(LevelBreak.NONE) ? learnt.asOfLate() : learnt;
         int horizon = mean.length;
         var limits = new double[4][horizon];
         double[] chances = {0.1, 0.9, 0.025, 0.975};
@@ -272,7 +289,7 @@ public final class Forecaster {
                 scores,
                 trials.map(tried -> parts(tried, method)).orElse(List.of()),
                 effects(daily, origin, horizon, perDay),
-                findings(daily, trials, mean.length, perDay, special, wild));
+                findings(daily, trials, origin.levelBreak(), ranges, mean, perDay, special, wild));
     }
 
     private static List<PartScores> parts(Trials trials, Method method) {
@@ -293,7 +310,7 @@ public final class Forecaster {
                 .mapToObj(daily::day)
                 .map(day -> new DayEffects(
                         day,
-                        regression.factor(Part.LEVEL, day),
+                        regression.factor(Part.LEVEL, day) / origin.levelBreak().on(daily.index(day)),
                         regression.factor(Part.WEEK, day),
                         regression.factor(Part.YEAR, day),
                         regression.factor(Part.SPECIAL, day)))
@@ -303,10 +320,13 @@ public final class Forecaster {
     private static List<String> findings(
             DailySeries daily,
             Optional<Trials> trials,
-            int horizon,
+            LevelBreak levelBreak,
+            Ranges ranges,
+            double[] mean,
             int perDay,
             SpecialDays special,
             List<LocalDate> wild) {
+        int horizon = mean.length;
         var findings = new ArrayList<String>();
         for (var day : wild) {
             findings.add(day
@@ -320,6 +340,26 @@ public final class Forecaster {
             findings.add("The history is too short to try methods at the whole horizon; they were tried "
                     + trials.get().horizon() / perDay
                     + " days ahead, and further ahead the ranges are those of that distance.");
+        }
+        if (trials.isPresent() && ranges.independent() < FEW_INDEPENDENT) {
+            findings.add("We know little: the trials overlap or were off together, and tell as much as "
+                    + Math.max(1, Math.round(ranges.independent()))
+                    + " that have nothing to do with each other. The ranges are wide for that.");
+        }
+        if (!levelBreak.equals(LevelBreak.NONE)) {
+            findings.add("Since " + daily.day(levelBreak.day()) + " days have "
+                    + Math.round(100 * levelBreak.factor())
+                    + " % of what they had: that is taken for the level now. Mark them as an event if it passes.");
+        } else if (ranges.wider() > CLEARLY_WIDER) {
+            findings.add(
+                    "The last week was further off than usual: something may have changed. The ranges are wider for that.");
+        }
+        if (IntStream.range(0, horizon)
+                        .filter(h -> mean[h] < FEW_CHATS && ranges.discrete(mean[h], h))
+                        .count()
+                > horizon / 2) {
+            findings.add(
+                    "Mostly there are so few chats at a time that a range cannot hold 80 % exactly: it holds more.");
         }
         if (daily.length() - known > 0) {
             findings.add(daily.length() - known + " days are not known and were bridged.");
@@ -347,6 +387,11 @@ public final class Forecaster {
 
     private record Days(DailySeries series, SpecialDays special) implements Subject {
         @Override
+        public int stepsOfDay() {
+            return 1;
+        }
+
+        @Override
         public int days() {
             return series.length();
         }
@@ -360,6 +405,11 @@ public final class Forecaster {
                 }
             }
             return actual;
+        }
+
+        @Override
+        public Set<Method> methods(int day) {
+            return DayOrigin.methods(series.first(day));
         }
 
         @Override
@@ -379,8 +429,11 @@ public final class Forecaster {
         private final int gridDays;
         private final DayGrid grid;
         private final int days;
+        /** Days that were left out of it. */
+        private final List<LocalDate> wild;
 
-        Intervals(IntervalSeries series, int horizon, SpecialDays special) {
+        Intervals(IntervalSeries series, int horizon, SpecialDays special, List<LocalDate> wild) {
+            this.wild = wild;
             this.series = series;
             this.special = special;
             LocalDate first = series.start().atZone(series.zone()).toLocalDate();
@@ -394,8 +447,17 @@ public final class Forecaster {
         }
 
         @Override
+        public int stepsOfDay() {
+            return grid.slots();
+        }
+
+        @Override
         public int days() {
             return days;
+        }
+
+        IntervalOrigin origin(int day) {
+            return new IntervalOrigin(grid, series.values(), day, special);
         }
 
         /** What came after the last whole day. */
@@ -416,8 +478,13 @@ public final class Forecaster {
         }
 
         @Override
+        public Set<Method> methods(int day) {
+            return origin(day).methods();
+        }
+
+        @Override
         public Map<Method, double[]> forecasts(int day, int ahead, Set<Method> methods) {
-            return Forecaster.forecasts(new IntervalOrigin(grid, series.values(), day, special), ahead, methods);
+            return Forecaster.forecasts(origin(day), ahead, methods);
         }
 
         @Override

@@ -2,6 +2,8 @@ package io.kinetarch.core.forecast;
 
 import io.kinetarch.core.forecast.CalendarRegression.Part;
 import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.Set;
 
 /**
  * The intervals up to a midnight, and what each method makes of the days after it: days are forecast as days and spread by
@@ -9,7 +11,11 @@ import java.util.Arrays;
  */
 final class IntervalOrigin implements Origin {
     private static final int WEEK = 7;
-    private static final int SMOOTHED_DAYS = 8 * WEEK;
+    /** Seasons of day and week are known from three weeks on. */
+    private static final int LEAST_BY_INTERVAL = 3 * WEEK;
+
+    private static final int MOST_SMOOTHED = 8 * WEEK;
+    private static final int MOST_DECOMPOSED = 26 * WEEK;
     /** A day of which less is known is not known. */
     private static final double LEAST_KNOWN = 0.2;
 
@@ -46,8 +52,11 @@ final class IntervalOrigin implements Origin {
 
     @Override
     public double[] forecast(Method method, int ahead) {
-        if (method == Method.SMOOTHING && days >= SMOOTHED_DAYS) {
+        if (method == Method.INTERVAL_SMOOTHING) {
             return smoothed(ahead);
+        }
+        if (method == Method.INTERVAL_DECOMPOSITION) {
+            return decomposed(ahead);
         }
         double[] forecast = spread(whole.forecast(method, ahead));
         if (method == Method.SAME_WEEKDAY) {
@@ -77,29 +86,58 @@ final class IntervalOrigin implements Origin {
         if (step < 0 || Double.isNaN(values[step])) {
             return otherwise;
         }
-        return values[step] * special(day) / special(model);
+        return values[step] * whole.levelBreak().on(model) * special(day) / special(model);
     }
 
     private double special(int day) {
         return whole.regression().factor(Part.SPECIAL, grid.day(day));
     }
 
-    /** Double seasonal smoothing over slots, a day having all of them whatever its clocks did. */
+    /** The methods for which the days before are enough. */
+    Set<Method> methods() {
+        var methods = EnumSet.copyOf(whole.methods());
+        if (daily.known() >= LEAST_BY_INTERVAL && days >= LEAST_BY_INTERVAL) {
+            methods.add(Method.INTERVAL_SMOOTHING);
+            methods.add(Method.INTERVAL_DECOMPOSITION);
+        }
+        return methods;
+    }
+
     private double[] smoothed(int ahead) {
         int slots = grid.slots();
-        var even = new double[SMOOTHED_DAYS * slots];
+        double[] even = even(Math.min(days / WEEK * WEEK, MOST_SMOOTHED));
+        var scale = new Scale(even);
+        return onGrid(scale.back(DoubleSeasonal.forecast(scale.to(even), slots, WEEK * slots, ahead * slots)), ahead);
+    }
+
+    private double[] decomposed(int ahead) {
+        int slots = grid.slots();
+        double[] even = even(Math.min(days, MOST_DECOMPOSED));
+        var scale = new Scale(even);
+        return onGrid(scale.back(CarriedRest.forecast(scale.to(even), ahead * slots, slots, WEEK * slots)), ahead);
+    }
+
+    /** The last days by slot, as if none were special and a day had all of them whatever its clocks did, without gaps. */
+    private double[] even(int known) {
+        int slots = grid.slots();
+        var even = new double[known * slots];
         double[] levels = whole.withoutSpecial();
-        for (int d = 0; d < SMOOTHED_DAYS; d++) {
-            int day = days - SMOOTHED_DAYS + d;
+        for (int d = 0; d < known; d++) {
+            int day = days - known + d;
             double[] shares = shape.of(grid.day(day));
-            double factor = special(day);
+            double factor = special(day) / whole.levelBreak().on(day);
             for (int slot = 0; slot < slots; slot++) {
                 int step = grid.stepAt(day, slot);
                 even[d * slots + slot] =
                         step < 0 || Double.isNaN(values[step]) ? levels[day] * shares[slot] : values[step] / factor;
             }
         }
-        double[] bySlot = DoubleSeasonal.forecast(even, slots, WEEK * slots, ahead * slots);
+        return even;
+    }
+
+    /** What is expected of the slots of days to come, on the steps that they have and with what is special of them. */
+    private double[] onGrid(double[] bySlot, int ahead) {
+        int slots = grid.slots();
         int first = grid.firstStep(days);
         var forecast = new double[grid.firstStep(days + ahead) - first];
         for (int i = 0; i < forecast.length; i++) {

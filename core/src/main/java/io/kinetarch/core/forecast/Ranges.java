@@ -2,9 +2,13 @@ package io.kinetarch.core.forecast;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.DoubleSummaryStatistics;
+import java.util.HashMap;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import org.hipparchus.distribution.continuous.NormalDistribution;
+import org.hipparchus.distribution.continuous.TDistribution;
 
 /**
  * How far the future may lie from a forecast, learnt from how far it lay in trials. The variance of a count grows as φ·mean +
@@ -12,7 +16,9 @@ import java.util.stream.IntStream;
  * spread of counts is corrected by where the trials' values truly fell within it, so that ranges hold what they say
  * (recalibration by the probability integral transform: Czado, Gneiting and Held 2009, for counts). How much wider it is ahead
  * is learnt from medians and never less than before: a week of storms that the trials met at one distance says nothing of that
- * distance.
+ * distance. Hours of a day whose errors are usually larger than the mean lets expect have wider ranges. Errors of one trial are
+ * alike, and trials overlap where a history is short: ranges are wider by as much as Student's law is for so few that are
+ * independent.
  */
 final class Ranges {
     private static final int ROUNDS = 6;
@@ -23,24 +29,49 @@ final class Ranges {
     private static final double GUESSED = 0.3;
 
     private static final int MOST_PARTS = 4;
+    private static final int PARTS_OF_DAY = 8;
+    private static final int NEWEST_DAYS = 7;
+    private static final int LEAST_NEWEST = 5;
+    private static final double MOST_WIDER = 4;
+    /** The median error of a week is this much larger than usual now and then. */
+    private static final double BY_CHANCE = 1.6;
+
+    private static final double MOST_BY_TIME = 3;
+    /** Chances beyond are not told apart. */
+    private static final double END = 1e-4;
+    /** With fewer degrees, Student's law has no variance. */
+    private static final double LEAST_FREEDOM = 2.5;
+
+    private static final NormalDistribution NORMAL = new NormalDistribution();
     /** For spreading the values that share a count evenly over its chance. */
     private static final double GOLDEN = 0.6180339887498949;
 
     private final Spread spread;
     private final List<Fallen> errors;
     private final double[] transforms;
+    /** How many errors that have nothing to do with each other tell as much. */
+    private final double independent;
 
     /**
      * The variance of a count.
      *
      * @param least of what comes by chance, over the mean
      * @param widths by part of the horizon, how much wider than overall
+     * @param times by part of the day, how much wider than overall
      */
     @SuppressWarnings("ArrayRecordComponent") // never compared
-    private record Spread(double chance, double together, double least, int horizon, double[] widths) {
+    private record Spread(
+            double chance,
+            double together,
+            double least,
+            int horizon,
+            double[] widths,
+            int stepsOfDay,
+            double[] times) {
         double variance(double mean, int step) {
             double mu = Math.max(1e-6, mean);
-            double width = widths[(int) Math.min(widths.length - 1L, (long) step * widths.length / horizon)];
+            double width = widths[(int) Math.min(widths.length - 1L, (long) step * widths.length / horizon)]
+                    * times[timeOf(step, stepsOfDay, times.length)];
             return Math.max(least * mu, width * width * (chance * mu + together * mu * mu));
         }
     }
@@ -59,9 +90,14 @@ final class Ranges {
         }
     }
 
-    private Ranges(Spread spread, List<Fallen> errors) {
+    /** How much further off the newest days were than usual. */
+    private final double wider;
+
+    private Ranges(Spread spread, List<Fallen> errors, double independent, double wider) {
+        this.wider = wider;
         this.spread = spread;
         this.errors = errors;
+        this.independent = independent;
         transforms = errors.stream().mapToDouble(Fallen::transform).sorted().toArray();
     }
 
@@ -73,8 +109,11 @@ final class Ranges {
      * @param step of each, how many steps ahead it was, from 0
      * @param trial of each
      * @param horizon how many steps were looked ahead
+     * @param stepsOfDay 1 for series of days
+     * @param apart the share of a trial's days that no other trial has, 0–1
      */
-    static Ranges of(double[] actual, double[] forecast, int[] step, int[] trial, int horizon) {
+    static Ranges of(
+            double[] actual, double[] forecast, int[] step, int[] trial, int horizon, int stepsOfDay, double apart) {
         int[] known = IntStream.range(0, actual.length)
                 .filter(i -> !Double.isNaN(actual[i]))
                 .toArray();
@@ -90,7 +129,17 @@ final class Ranges {
                     .mapToDouble(i ->
                             Math.abs(actual[i] - forecast[i]) / Math.sqrt(overall.variance(forecast[i], step[i]))));
         }
-        var spread = new Spread(overall.chance, overall.together, overall.least, horizon, widths(usual));
+        int parted = stepsOfDay < PARTS_OF_DAY || known.length < PARTS_OF_DAY * LEAST_ERRORS ? 1 : PARTS_OF_DAY;
+        var byTime = new double[parted];
+        for (int p = 0; p < parted; p++) {
+            int part = p;
+            byTime[p] = median(Arrays.stream(known)
+                    .filter(i -> timeOf(step[i], stepsOfDay, parted) == part)
+                    .mapToDouble(i ->
+                            Math.abs(actual[i] - forecast[i]) / Math.sqrt(overall.variance(forecast[i], step[i]))));
+        }
+        var spread = new Spread(
+                overall.chance, overall.together, overall.least, horizon, widths(usual), stepsOfDay, overMean(byTime));
         var errors = new ArrayList<Fallen>(known.length);
         for (int i : known) {
             double variance = spread.variance(forecast[i], step[i]);
@@ -100,17 +149,103 @@ final class Ranges {
                     : upTo;
             errors.add(new Fallen(trial[i], step[i], below, upTo, below + (i * GOLDEN) % 1 * (upTo - below)));
         }
-        return new Ranges(spread, errors);
+        return new Ranges(spread, errors, independent(errors, apart), 1);
+    }
+
+    private static int timeOf(int step, int stepsOfDay, int parts) {
+        return step % stepsOfDay * parts / stepsOfDay;
+    }
+
+    private static double[] overMean(double[] usual) {
+        double mean = Arrays.stream(usual).average().orElse(0);
+        return Arrays.stream(usual)
+                .map(one -> mean == 0 ? 1 : Math.clamp(one / mean, 1 / MOST_BY_TIME, MOST_BY_TIME))
+                .toArray();
+    }
+
+    /**
+     * Means of trials vary the less, the more independent errors each has: by how much less, tells how many these are (the
+     * design effect of clusters: Kish 1965).
+     */
+    private static double independent(List<Fallen> errors, double apart) {
+        var byTrial = new HashMap<Integer, DoubleSummaryStatistics>();
+        var all = new DoubleSummaryStatistics();
+        double squares = 0;
+        for (var error : errors) {
+            double score = score(error.transform);
+            byTrial.computeIfAbsent(error.trial, _ -> new DoubleSummaryStatistics())
+                    .accept(score);
+            all.accept(score);
+            squares += score * score;
+        }
+        int trials = byTrial.size();
+        if (trials < 2) {
+            return trials;
+        }
+        double mean = all.getAverage();
+        double variance = squares / errors.size() - mean * mean;
+        double between = byTrial.values().stream()
+                        .mapToDouble(trial -> (trial.getAverage() - mean) * (trial.getAverage() - mean))
+                        .sum()
+                / (trials - 1);
+        double each = (double) errors.size() / trials;
+        return trials * apart * Math.clamp(variance / Math.max(between, 1e-12), 1, each);
+    }
+
+    /** The normal score of a chance. */
+    private static double score(double chance) {
+        return NORMAL.inverseCumulativeProbability(Math.clamp(chance, END, 1 - END));
     }
 
     /** Nothing is learnt: chance, and a guess of what moves counts together. */
     static Ranges unlearnt() {
-        return new Ranges(new Spread(1, GUESSED * GUESSED, 1, 1, new double[] {1}), List.of());
+        return new Ranges(
+                new Spread(1, GUESSED * GUESSED, 1, 1, new double[] {1}, 1, new double[] {1}), List.of(), 0, 1);
+    }
+
+    /**
+     * As wide as the newest days of the last trial ask for: where something has changed and no method knows it yet, ranges grow
+     * first.
+     */
+    Ranges asOfLate() {
+        int last = errors.stream().mapToInt(Fallen::trial).max().orElse(0);
+        int newest = spread.horizon - NEWEST_DAYS * spread.stepsOfDay;
+        double[] off = errors.stream()
+                .filter(error -> error.trial == last && error.step >= newest)
+                .mapToDouble(error -> Math.abs(score(error.transform)))
+                .sorted()
+                .toArray();
+        if (newest < 0 || off.length < LEAST_NEWEST) {
+            return this;
+        }
+        double usual = median(errors.stream().mapToDouble(error -> Math.abs(score(error.transform))));
+        return new Ranges(
+                spread,
+                errors,
+                independent,
+                usual == 0 ? 1 : Math.clamp(off[off.length / 2] / usual / BY_CHANCE, 1, MOST_WIDER));
+    }
+
+    /** How many errors that have nothing to do with each other the ranges were learnt from. */
+    double independent() {
+        return independent;
+    }
+
+    /** How much further off the newest days were than usual; 1 where no more. */
+    double wider() {
+        return wider;
+    }
+
+    /** Whether counts so few are expected that a range holds more than it says: between whole numbers there is none. */
+    boolean discrete(double mean, int step) {
+        return CountSpread.discrete(mean, spread.variance(mean, step));
     }
 
     /** The value that is not exceeded with such a chance, so many steps ahead. */
     double quantile(double chance, double mean, int step) {
-        return CountSpread.quantile(transformed(transforms, chance), mean, spread.variance(mean, step));
+        double said = transformed(transforms, chance, independent);
+        double wide = wider == 1 ? said : NORMAL.cumulativeProbability(wider * score(said));
+        return CountSpread.quantile(wide, mean, spread.variance(mean, step));
     }
 
     /**
@@ -129,8 +264,8 @@ final class Ranges {
                     .mapToDouble(Fallen::transform)
                     .sorted()
                     .toArray();
-            double low = transformed(others, tail);
-            double high = transformed(others, 1 - tail);
+            double low = transformed(others, tail, independent);
+            double high = transformed(others, 1 - tail, independent);
             for (var error : errors) {
                 if (error.trial == trial && error.step >= from && error.step < until) {
                     all++;
@@ -197,10 +332,23 @@ final class Ranges {
                 together = Math.clamp((qe - chance * mq) / qq, 0, 4);
             }
         }
-        return new Spread(chance, together, least, 1, new double[] {1});
+        return new Spread(chance, together, least, 1, new double[] {1}, 1, new double[] {1});
     }
 
-    /** The chance under the spread that truly had the wanted one: a quantile of the transforms, with the ends kept open. */
+    /**
+     * The chance under the spread that truly had the wanted one: a quantile of the transforms, with the ends kept open, further
+     * out the fewer independent errors there are.
+     */
+    private static double transformed(double[] sorted, double chance, double independent) {
+        double found = transformed(sorted, chance);
+        if (independent == 0) {
+            return found;
+        }
+        double wider = new TDistribution(Math.max(LEAST_FREEDOM, independent - 1)).inverseCumulativeProbability(chance)
+                / score(chance);
+        return Math.clamp(NORMAL.cumulativeProbability(wider * score(found)), END, 1 - END);
+    }
+
     private static double transformed(double[] sorted, double chance) {
         int n = sorted.length;
         if (n < 10) {
@@ -213,6 +361,6 @@ final class Ranges {
         }
         int low = (int) place;
         double found = sorted[low] + (place - low) * (sorted[low + 1] - sorted[low]);
-        return Math.clamp(found, 1e-4, 1 - 1e-4);
+        return Math.clamp(found, END, 1 - END);
     }
 }

@@ -10,23 +10,24 @@ import java.util.stream.IntStream;
 
 /**
  * What trials from several points of the past (rolling origins: Tashman 2000) say of the methods. The combination weighs the
- * better methods by one over their squared avoidable error; in each trial, by their errors in the other trials, so that it is
- * judged as honestly as the rest.
+ * better methods by one over their squared error, which is close to equal, since few trials tell little of small differences; in
+ * each trial, by their errors in the other trials, so that it is judged as honestly as the rest.
  */
 final class Trials {
     /** Methods worse than the best by more than this factor do not join a combination. */
-    private static final double WORTH_JOINING = 1.3;
-    /** This share of the best method's error is taken for chance, which no method can avoid. */
-    private static final double UNAVOIDABLE = 0.9;
-
+    private static final double WORTH_JOINING = 1.2;
+    /** Below this mean count, absolute errors would reward forecasting none. */
     private static final double FEW = 5;
+
     private static final double LEAST_MEAN = 0.005;
     private static final int ALL = -1;
     /** A single method must be better than the combination by this share to be chosen: it is the surer bet. */
-    private static final double CLEARLY = 0.01;
+    private static final double CLEARLY = 0.1;
 
     private final List<Trial> trials;
     private final double scale;
+    private final int stepsOfDay;
+    private final double apart;
     private final int horizon;
     private final Map<Method, Double> weights;
     private final Map<Method, double[]> forecasts = new EnumMap<>(Method.class);
@@ -40,8 +41,12 @@ final class Trials {
      *
      * @param trials at least one, all with the same methods
      * @param scale mean absolute difference to the week before, within the history
+     * @param stepsOfDay 1 for series of days
+     * @param apart the share of a trial's days that no other trial has, 0–1
      */
-    Trials(List<Trial> trials, double scale) {
+    Trials(List<Trial> trials, double scale, int stepsOfDay, double apart) {
+        this.stepsOfDay = stepsOfDay;
+        this.apart = apart;
         this.trials = List.copyOf(trials);
         this.scale = scale;
         horizon = trials.stream().mapToInt(trial -> trial.actual().length).max().orElse(1);
@@ -125,11 +130,11 @@ final class Trials {
 
     /** The ranges around a method's forecasts. */
     Ranges ranges(Method method) {
-        return Ranges.of(actual, Trial.of(forecasts, method), step, trialOf, horizon);
+        return Ranges.of(actual, Trial.of(forecasts, method), step, trialOf, horizon, stepsOfDay, apart);
     }
 
     /** How strongly the counts of a day move together: the coefficient of variation of days beyond what chance gives. */
-    double together(Method method, int stepsOfDay) {
+    double together(Method method) {
         double[] forecast = Trial.of(forecasts, method);
         double beyond = 0;
         double squares = 0;
@@ -137,7 +142,7 @@ final class Trials {
             double error = 0;
             double expected = 0;
             int first = i;
-            for (; i < actual.length && sameDay(first, i, stepsOfDay); i++) {
+            for (; i < actual.length && sameDay(first, i); i++) {
                 if (!Double.isNaN(actual[i])) {
                     error += actual[i] - forecast[i];
                     expected += forecast[i];
@@ -149,7 +154,7 @@ final class Trials {
         return squares == 0 ? 0 : Math.sqrt(Math.max(0, beyond / squares));
     }
 
-    private boolean sameDay(int one, int other, int stepsOfDay) {
+    private boolean sameDay(int one, int other) {
         return trialOf[one] == trialOf[other] && step[one] / stepsOfDay == step[other] / stepsOfDay;
     }
 
@@ -163,7 +168,8 @@ final class Trials {
         return combined(of, weights);
     }
 
-    private static double[] combined(Map<Method, double[]> of, Map<Method, Double> weights) {
+    /** The sum of forecasts by their shares. */
+    static double[] combined(Map<Method, double[]> of, Map<Method, Double> weights) {
         var sum = new double[of.values().iterator().next().length];
         weights.forEach((method, weight) -> {
             double[] forecast = Trial.of(of, method);
@@ -206,8 +212,8 @@ final class Trials {
         var shares = new EnumMap<Method, Double>(Method.class);
         losses.forEach((method, loss) -> {
             if (loss <= WORTH_JOINING * least) {
-                double excess = loss / least - UNAVOIDABLE;
-                shares.put(method, 1 / (excess * excess));
+                double ratio = least / loss;
+                shares.put(method, ratio * ratio);
             }
         });
         double all = shares.values().stream().mapToDouble(Double::doubleValue).sum();

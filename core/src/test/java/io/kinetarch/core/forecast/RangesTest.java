@@ -46,7 +46,7 @@ class RangesTest {
         }
         int[] step = IntStream.range(0, COUNT).map(i -> i % 100).toArray();
         int[] trial = IntStream.range(0, COUNT).map(i -> i / 500).toArray();
-        var ranges = Ranges.of(actual, forecast, step, trial, 100);
+        var ranges = Ranges.of(actual, forecast, step, trial, 100, 1, 1);
         double within80 = share(actual, forecast, step, ranges, 0.1);
         // A range of whole numbers cannot hold less than the commonest count.
         assertThat(within80).isBetween(0.78, mean < 10 ? 1 : 0.83);
@@ -66,7 +66,7 @@ class RangesTest {
             forecast[i] = 1000;
             actual[i] = Math.max(0, 1000 + (10 + step[i]) * random.nextGaussian());
         }
-        var ranges = Ranges.of(actual, forecast, step, new int[COUNT], 100);
+        var ranges = Ranges.of(actual, forecast, step, new int[COUNT], 100, 1, 1);
         double near = ranges.quantile(0.9, 1000, 2) - ranges.quantile(0.1, 1000, 2);
         double far = ranges.quantile(0.9, 1000, 97) - ranges.quantile(0.1, 1000, 97);
         assertThat(far).isGreaterThan(2.5 * near);
@@ -85,7 +85,7 @@ class RangesTest {
             forecast[i] = 200;
             actual[i] = Math.max(0, Math.rint((storm ? 600 : 200) + 20 * random.nextGaussian()));
         }
-        var ranges = Ranges.of(actual, forecast, step, trial, horizon);
+        var ranges = Ranges.of(actual, forecast, step, trial, horizon, 1, 1);
         double week3 = ranges.quantile(0.9, 200, 17);
         assertThat(week3).isBetween(215.0, 245.0);
         assertThat(ranges.quantile(0.9, 200, 3) / week3).isBetween(0.9, 1.0 + 1e-9);
@@ -102,7 +102,7 @@ class RangesTest {
             forecast[i] = 1000;
             actual[i] = 1000 + (step[i] < 25 ? 60 : step[i] < 50 ? 20 : 90) * random.nextGaussian();
         }
-        var ranges = Ranges.of(actual, forecast, step, new int[COUNT], 100);
+        var ranges = Ranges.of(actual, forecast, step, new int[COUNT], 100, 1, 1);
         double[] upper = IntStream.of(10, 30, 60, 90)
                 .mapToDouble(at -> ranges.quantile(0.9, 1000, at))
                 .toArray();

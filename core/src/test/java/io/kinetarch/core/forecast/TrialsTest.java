@@ -34,14 +34,16 @@ class TrialsTest {
                 List.of(
                         trial(CAME, CAME, new double[] {150, 150, 150, 150, 150}),
                         trial(CAME, CAME, new double[] {150, 150, 150, 150, 150})),
-                20);
+                20,
+                1,
+                1);
         assertThat(exact.best()).isEqualTo(Method.COMBINATION);
         assertThat(exact.combination()).as("a far worse one does not join").containsOnlyKeys(Method.REGRESSION);
 
         // Errors of opposite sign even out.
         double[] above = {120, 130, 110, 0, 120};
         double[] below = {80, 90, 70, 0, 80};
-        var opposite = new Trials(List.of(trial(CAME, above, below), trial(CAME, above, below)), 20);
+        var opposite = new Trials(List.of(trial(CAME, above, below), trial(CAME, above, below)), 20, 1, 1);
         assertThat(opposite.best()).isEqualTo(Method.COMBINATION);
         assertThat(opposite.scoresWithCoverage(Method.COMBINATION).wape()).isLessThan(1e-9);
     }
@@ -51,7 +53,7 @@ class TrialsTest {
         double[] off = {150, 160, 140, 0, 150};
         // In the first trial one method was exact, in the second the other: judged honestly, each time the wrong one is
         // trusted.
-        var turned = new Trials(List.of(trial(CAME, CAME, off), trial(CAME, off, CAME)), 20);
+        var turned = new Trials(List.of(trial(CAME, CAME, off), trial(CAME, off, CAME)), 20, 1, 1);
         assertThat(turned.scoresWithCoverage(Method.COMBINATION).wape()).isGreaterThan(0.4);
     }
 
@@ -62,9 +64,9 @@ class TrialsTest {
         Arrays.fill(forecast, 50);
         Arrays.fill(came, 0, 48, 60);
         Arrays.fill(came, 48, 96, 40);
-        var trials = new Trials(List.of(new Trial(came, Map.of(Method.REGRESSION, forecast))), 1);
-        assertThat(trials.together(Method.REGRESSION, 48)).isCloseTo(0.2, within(0.005));
-        assertThat(trials(CAME).together(Method.REGRESSION, 1)).isZero();
+        var trials = new Trials(List.of(new Trial(came, Map.of(Method.REGRESSION, forecast))), 1, 48, 1);
+        assertThat(trials.together(Method.REGRESSION)).isCloseTo(0.2, within(0.005));
+        assertThat(trials(CAME).together(Method.REGRESSION)).isZero();
     }
 
     @Test
@@ -72,7 +74,7 @@ class TrialsTest {
         double[] came = {0, 0, 1, 0, 0, 0, 2, 0};
         double[] none = new double[8];
         double[] mean = {0.4, 0.4, 0.4, 0.4, 0.4, 0.4, 0.4, 0.4};
-        var trials = new Trials(List.of(trial(came, mean, none), trial(came, mean, none)), 1);
+        var trials = new Trials(List.of(trial(came, mean, none), trial(came, mean, none)), 1, 1, 1);
         assertThat(trials.combination()).containsOnlyKeys(Method.REGRESSION);
         assertThat(trials.scoresWithCoverage(Method.WEEKLY_PROFILE).wape())
                 .as("though its absolute errors are smaller")
@@ -87,7 +89,7 @@ class TrialsTest {
     }
 
     private static Trials trials(double[] forecast) {
-        return new Trials(List.of(new Trial(CAME, Map.of(Method.REGRESSION, forecast))), 20);
+        return new Trials(List.of(new Trial(CAME, Map.of(Method.REGRESSION, forecast))), 20, 1, 1);
     }
 
     private static Trial trial(double[] came, double[] one, double[] other) {

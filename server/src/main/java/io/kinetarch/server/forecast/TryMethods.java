@@ -50,7 +50,9 @@ class TryMethods implements JobKind {
                 progress.accept(i, due.size());
                 var key = due.get(i);
                 var choice = Forecaster.choose(
-                        Objects.requireNonNull(history.daily().get(key)), Arrivals.TRIED_DAYS_AHEAD, history.special());
+                        Objects.requireNonNull(history.series().get(key)),
+                        Arrivals.TRIED_DAYS_AHEAD,
+                        history.special());
                 choices.put(state.id(), key, choice, history.today());
             }
             progress.accept(due.size(), due.size());
