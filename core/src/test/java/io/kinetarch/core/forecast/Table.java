@@ -27,6 +27,18 @@ final class Table {
         }
     }
 
+    /** The numbers of a file with one a line. */
+    static double[] values(String file) {
+        try (var in = Objects.requireNonNull(Table.class.getResourceAsStream("/forecast/" + file), file)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .mapToDouble(Double::parseDouble)
+                    .toArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     /** A column of numbers. */
     static double[] column(String file, String name) {
         return read(file).stream()
