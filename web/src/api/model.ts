@@ -116,6 +116,7 @@ export type WeekAsItGoes = Omit<Schemas['WeekAsItGoes'], 'came' | 'now'> & {
   came: (number | null)[];
   now: (number | null)[];
 };
+export type SumRange = Schemas['SumRange'];
 export type CountedDay = Schemas['CountedDay'];
 export type LevelShift = Schemas['LevelShift'];
 export type AdjustmentList = Schemas['AdjustmentList'];

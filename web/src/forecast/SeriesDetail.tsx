@@ -89,11 +89,14 @@ function Methods({ head, forecast }: { head: SeriesHead | undefined; forecast: S
         )}
       </div>
       <ErrorNote error={want.error ?? anew.error} />
+      {head && !forecast.backtest.some(({ model }) => model === head.method) && (
+        <p className="soft">By half-hour, in which chats are forecast, another way did best: {head.methodWords}.</p>
+      )}
       <table className="methods">
         <thead>
           <tr>
             <th scope="col">method</th>
-            <th scope="col">off (WAPE)</th>
+            <th scope="col">off (WAPE), near and far</th>
             <th scope="col">against last week (MASE)</th>
             <th scope="col">bias</th>
             <th scope="col">within 80 %</th>
@@ -162,7 +165,12 @@ function MethodRow({ method, used, why, onUse }: MethodRowProps) {
         {method.words}
         {used && <span className="enough"> ● used, {why}</span>}
       </th>
-      <td>{known(method.wape, (share) => formatShare(share))}</td>
+      <td>
+        {known(method.wape, (share) => formatShare(share))}
+        <span className="near-and-far soft">
+          {known(method.near, (share) => formatShare(share))} – {known(method.far, (share) => formatShare(share))}
+        </span>
+      </td>
       <td>{known(method.mase, (score) => score.toFixed(2))}</td>
       <td>{known(method.bias, signed)}</td>
       <td>{known(method.coverage80, (share) => formatShare(share, 0))}</td>

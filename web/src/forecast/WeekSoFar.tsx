@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo } from 'react';
 import { useWeekAsItGoes } from '../api/forecast';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
+import type { SumRange } from '../api/model';
 import type { Selection } from '../plan/series';
 import { restOfDay, soFar, type Sums, weekOption } from './weekOption';
 
@@ -32,9 +33,15 @@ export function WeekSoFar({ selection }: { selection: Selection }) {
         <span className="key-mean" /> expected now
       </p>
       <dl className="week-sums">
-        <Compared title="So far" sums={soFar(week)} word="came" value={soFar(week).came} />
+        <Compared title="So far" sums={soFar(week)} word="came" value={soFar(week).came} range={week.range} />
         {rest && <Compared title="Rest of the day" sums={rest} word="expected now" value={rest.now} />}
       </dl>
+      {week.range && isBeyond(soFar(week).came, week.range) && (
+        <p className="warns">
+          ◆ One week in twenty is so far from what was expected. Trust what is expected of the rest less, look for what has changed, and
+          plan a lift if it stays.
+        </p>
+      )}
       {week.expected.length === 0 && (
         <p className="warns">◆ Too little was known before this week to expect anything of it.</p>
       )}
@@ -47,17 +54,26 @@ interface ComparedProps {
   sums: Sums;
   word: string;
   value: number;
+  range?: SumRange | null | undefined;
 }
 
-function Compared({ title, sums, word, value }: ComparedProps) {
+const isBeyond = (came: number, range: SumRange) => came < range.lower95 || came > range.upper95;
+const whole = (chats: number) => Math.round(chats).toLocaleString('en');
+
+function Compared({ title, sums, word, value, range }: ComparedProps) {
   const { expected } = sums;
   const off = expected ? value / expected - 1 : null;
   return (
     <div>
       <dt>{title}</dt>
       <dd>
-        <strong>{Math.round(value).toLocaleString('en')}</strong> {word}
-        {expected !== null && <span className="soft">, {Math.round(expected).toLocaleString('en')} expected before the week</span>}
+        <strong>{whole(value)}</strong> {word}
+        {expected !== null && <span className="soft">, {whole(expected)} expected before the week</span>}
+        {range && (
+          <span className="soft">
+            , {whole(range.lower80)} to {whole(range.upper80)} in 80 of 100 such weeks
+          </span>
+        )}
         {off !== null && (
           <span className={Math.abs(off) < 0.05 ? 'soft' : off > 0 ? 'short' : 'enough'}>
             {' '}

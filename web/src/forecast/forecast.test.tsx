@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { AdjustmentList, SeriesDay, SeriesForecast, SeriesHead, SeriesView, WeekAsItGoes } from '../api/model';
 import { samplePlan } from '../testing/samplePlan';
 import { renderInWorkplace } from '../testing/workplace';
@@ -9,6 +9,9 @@ import { Effects } from './Effects';
 import { choices, type Selection, written } from '../plan/series';
 import { SeriesDetail } from './SeriesDetail';
 import { restOfDay, soFar } from './weekOption';
+import { WeekSoFar } from './WeekSoFar';
+
+vi.mock('../ui/Chart', () => ({ default: ({ label }: { label: string }) => <p>{label}</p> }));
 
 afterEach(cleanup);
 
@@ -73,6 +76,7 @@ const head: SeriesHead = {
   key: { doorId: 'site', topic: 'Fares', queueId: '' },
   label: 'Site · Fares',
   method: 'COMBINATION',
+  methodWords: 'the best ones combined',
   tried: 'COMBINATION',
   due: false,
   wanted: null,
@@ -96,8 +100,8 @@ const forecast: SeriesForecast = {
   triedDays: 28,
   days: [],
   backtest: [
-    { model: 'COMBINATION', words: 'the best ones combined', weight: 0, wape: 0.087, mase: 0.9, bias: -0.041, coverage80: 0.79, coverage95: 0.92 },
-    { model: 'REGRESSION', words: 'regression', weight: 0.5, wape: 0.091, mase: 0.97, bias: 0.01, coverage80: null, coverage95: null },
+    { model: 'COMBINATION', words: 'the best ones combined', weight: 0, wape: 0.087, near: 0.08, far: 0.094, mase: 0.9, bias: -0.041, coverage80: 0.79, coverage95: 0.92 },
+    { model: 'REGRESSION', words: 'regression', weight: 0.5, wape: 0.091, near: null, far: null, mase: 0.97, bias: 0.01, coverage80: null, coverage95: null },
   ],
   horizons: [{ fromInterval: 0, untilInterval: 7, wape: 0.08, mase: 0.8, bias: 0.02, coverage80: 0.77, coverage95: null }],
   findings: ['Less than a year is known.'],
@@ -124,6 +128,7 @@ describe('the week as it goes', () => {
     expected: came.map(() => 10),
     came,
     now,
+    range: null,
   });
 
   it('sets what came against what was expected of the same half-hours', () => {
@@ -139,6 +144,22 @@ describe('the week as it goes', () => {
     });
     expect(restOfDay(week([1, 1, 1, 1, null], [null, null, null, null, 5]), 'Europe/Dublin')).toBeNull();
     expect(restOfDay(week([null, null], [5, 5]), 'Europe/Dublin')).toBeNull();
+  });
+
+  it('says what the sum might have come to, and when to trust the rest less', async () => {
+    const range = { lower80: 14, upper80: 26, lower95: 11, upper95: 30 };
+    const shown = (came: number) => {
+      cleanup();
+      renderInWorkplace(<WeekSoFar selection={pick(head)} />, samplePlan(), {
+        '/forecast/week': { ...week([came, came, null], [null, null, 10]), range },
+      });
+      return screen.findByText('So far');
+    };
+    const usual = await shown(11);
+    expect(usual.parentElement?.textContent).toContain('22 came, 20 expected before the week, 14 to 26 in 80 of 100 such weeks');
+    expect(screen.queryByText(/Trust what is expected/)).toBeNull();
+    await shown(18);
+    expect(screen.getByText(/Trust what is expected of the rest less/)).toBeTruthy();
   });
 });
 
@@ -211,7 +232,8 @@ describe('the methods of a series', () => {
     const sent = renderInWorkplace(<SeriesDetail selection={pick(head)} />, samplePlan(), answers);
     const used = await screen.findByRole('row', { name: /the best ones combined/ });
     expect(used.textContent).toContain('used, best in the trials');
-    expect(used.textContent).toContain('8.7 %');
+    expect(used.textContent).toContain('8.7 %8.0 % – 9.4 %');
+    expect(screen.queryByText(/By half-hour/)).toBeNull();
     expect(used.textContent).toContain('−4.1 %');
     expect(screen.getByRole('row', { name: /^regression/ }).textContent).toContain('–');
     expect(screen.getByText(/Less than a year is known/)).toBeTruthy();
@@ -219,6 +241,13 @@ describe('the methods of a series', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Use regression' }));
     await waitFor(() => expect(sent.some(({ method }) => method === 'PUT')).toBe(true));
     expect(sent.find(({ method }) => method === 'PUT')?.body).toEqual({ series: head.key, method: 'REGRESSION' });
+  });
+
+  it('are said to be others by half-hour, where they are', async () => {
+    const byHalfHour: SeriesHead = { ...head, method: 'INTERVAL_SMOOTHING', methodWords: 'smoothing by interval' };
+    renderInWorkplace(<SeriesDetail selection={pick(byHalfHour)} />, samplePlan(), answers);
+    expect((await screen.findByText(/By half-hour/)).textContent).toContain('smoothing by interval');
+    expect(screen.queryByText(/used, best in the trials/)).toBeNull();
   });
 
   it('can be left to the trials again', async () => {

@@ -112,8 +112,7 @@ final class DayOrigin implements Origin {
             case YEARLY_DECOMPOSITION -> withSpecial(decomposed(days, WEEK, YEAR));
             case AUTOREGRESSION -> withSpecial(autoregressed(days));
             case RARE -> withSpecial(RareCounts.forecast(adjusted, days));
-            case INTERVAL_SMOOTHING, INTERVAL_DECOMPOSITION ->
-                throw new IllegalArgumentException("Intervals are forecast from intervals, not from days");
+            case INTERVAL_SMOOTHING, INTERVAL_DECOMPOSITION -> throw Method.Unfit.intervalsOnly(method);
             case COMBINATION ->
                 throw new IllegalArgumentException("A combination is made of forecasts, not of a history");
         };

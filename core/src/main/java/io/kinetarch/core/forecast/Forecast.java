@@ -15,7 +15,7 @@ import java.util.Map;
  * @param trialSteps how many steps ahead it was tried; fewer than were asked for where the history is short
  * @param weights shares of the methods in the combination
  * @param scores by method
- * @param byHorizon scores of the method used, for quarters of the horizon
+ * @param byHorizon by method, scores for quarters of the horizon; how often ranges held only of the method used
  * @param effects what the calendar makes of each day of history and future
  * @param findings what the reader should know of it
  */
@@ -32,7 +32,7 @@ public record Forecast(
         int trialSteps,
         Map<Method, Double> weights,
         Map<Method, Scores> scores,
-        List<PartScores> byHorizon,
+        Map<Method, List<PartScores>> byHorizon,
         List<DayEffects> effects,
         List<String> findings) {
     /**

@@ -79,6 +79,9 @@ public final class Forecaster {
      */
     public static Forecast days(DailySeries series, int horizon, SpecialDays special, @Nullable Method wanted) {
         refuseHorizon(horizon);
+        if (wanted != null && wanted.ofIntervals()) {
+            throw Method.Unfit.intervalsOnly(wanted);
+        }
         var wild = WildDays.in(series, special);
         return days(WildDays.without(series, wild), wildDays(series, wild), horizon, special, wanted);
     }
@@ -161,6 +164,11 @@ public final class Forecaster {
                 .orElse(Choice.UNTRIED);
     }
 
+    /** Whether days can be forecast by a method: some know intervals only, others need a longer history, or a rarer one. */
+    public static boolean fits(DailySeries series, Method method) {
+        return method == Method.COMBINATION || DayOrigin.methods(series).contains(method);
+    }
+
     /** The sums of the whole days of a series; where part of a day is unknown, in proportion to what is known of it. */
     public static DailySeries daily(IntervalSeries series, SpecialDays special) {
         var subject = new Intervals(series, 1, special, List.of());
@@ -239,7 +247,7 @@ public final class Forecaster {
 
     private static double[] mean(Trials trials, Method method, Origin origin, int ahead) {
         if (!trials.methods().contains(method)) {
-            throw new Method.TooShort(method);
+            throw Method.Unfit.tooShort(method);
         }
         return method == Method.COMBINATION
                 ? trials.combined(forecasts(origin, ahead, trials.combination().keySet()))
@@ -287,21 +295,32 @@ public final class Forecaster {
                 trials.map(Trials::horizon).orElse(0),
                 trials.map(Trials::combination).orElse(Map.of()),
                 scores,
-                trials.map(tried -> parts(tried, method)).orElse(List.of()),
+                trials.map(tried -> parts(tried, method)).orElse(Map.of()),
                 effects(daily, origin, horizon, perDay),
                 findings(daily, trials, origin.levelBreak(), ranges, mean, perDay, special, wild));
     }
 
-    private static List<PartScores> parts(Trials trials, Method method) {
+    private static Map<Method, List<PartScores>> parts(Trials trials, Method used) {
         int parts = Math.min(PARTS, trials.horizon());
-        var ranges = trials.ranges(method);
-        return IntStream.range(0, parts)
-                .mapToObj(p -> {
-                    int from = p * trials.horizon() / parts;
-                    int until = (p + 1) * trials.horizon() / parts;
-                    return new PartScores(from, until, trials.scoresWithCoverage(method, ranges, from, until));
-                })
-                .toList();
+        var ranges = trials.ranges(used);
+        var scores = new EnumMap<Method, List<PartScores>>(Method.class);
+        for (var method : trials.methods()) {
+            scores.put(
+                    method,
+                    IntStream.range(0, parts)
+                            .mapToObj(p -> {
+                                int from = p * trials.horizon() / parts;
+                                int until = (p + 1) * trials.horizon() / parts;
+                                return new PartScores(
+                                        from,
+                                        until,
+                                        method == used
+                                                ? trials.scoresWithCoverage(method, ranges, from, until)
+                                                : trials.scores(method, from, until));
+                            })
+                            .toList());
+        }
+        return scores;
     }
 
     private static List<DayEffects> effects(DailySeries daily, DayOrigin origin, int horizon, int perDay) {

@@ -52,6 +52,9 @@ final class IntervalOrigin implements Origin {
 
     @Override
     public double[] forecast(Method method, int ahead) {
+        if (method.ofIntervals() && !methods().contains(method)) {
+            throw Method.Unfit.tooShort(method);
+        }
         if (method == Method.INTERVAL_SMOOTHING) {
             return smoothed(ahead);
         }

@@ -6,7 +6,8 @@ import java.util.stream.IntStream;
 /**
  * A level that has changed and stayed: the newest days are all far above (or below) the same weekdays of the weeks before, by more
  * than such runs of days ever were, and were not a year ago. What came before is then thought of at the new level, so that nobody
- * waits for weeks until methods have learnt it.
+ * waits for weeks until methods have learnt it. What {@link UnusualDays} calls a shift is seen in hindsight, with four weeks on
+ * either side.
  *
  * @param day the first of the new level; 0 where none has changed
  * @param factor new level over old, above 0

@@ -19,15 +19,28 @@ public enum Method {
 
     private final String words;
 
-    /** A history is too short for a method. */
-    public static final class TooShort extends IllegalArgumentException {
-        TooShort(Method method) {
-            super("The history is too short for \"" + method.words + "\"; choose another method, or none");
+    /** A method cannot forecast a series. */
+    public static final class Unfit extends IllegalArgumentException {
+        private Unfit(String why, Method method) {
+            super(why + " \"" + method.words + "\"; choose another method, or none");
+        }
+
+        static Unfit tooShort(Method method) {
+            return new Unfit("The history is too short for", method);
+        }
+
+        static Unfit intervalsOnly(Method method) {
+            return new Unfit("Days cannot be forecast by", method);
         }
     }
 
     Method(String words) {
         this.words = words;
+    }
+
+    /** Whether it knows intervals only, and nothing of days. */
+    boolean ofIntervals() {
+        return this == INTERVAL_SMOOTHING || this == INTERVAL_DECOMPOSITION;
     }
 
     /** What it is, in words. */

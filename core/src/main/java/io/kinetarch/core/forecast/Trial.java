@@ -18,7 +18,7 @@ record Trial(double[] actual, Map<Method, double[]> forecasts) {
     static double[] of(Map<Method, double[]> forecasts, Method method) {
         double[] forecast = forecasts.get(method);
         if (forecast == null) {
-            throw new Method.TooShort(method);
+            throw Method.Unfit.tooShort(method);
         }
         return forecast;
     }

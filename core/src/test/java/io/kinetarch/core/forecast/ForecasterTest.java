@@ -189,6 +189,11 @@ class ForecasterTest {
                         IntStream.range(200, 207).mapToDouble(i -> i % 7).toArray(), within(1e-6));
         assertThatThrownBy(() -> Forecaster.days(series, 7, SpecialDays.NONE, Method.SAME_WEEKDAY_LAST_YEAR))
                 .hasMessageContaining("too short for \"the same weekday a year before\"");
+        assertThatThrownBy(() -> Forecaster.days(series, 7, SpecialDays.NONE, Method.INTERVAL_SMOOTHING))
+                .hasMessageContaining("Days cannot be forecast by \"exponential smoothing by interval");
+        var tenDays = InventedChats.halfHours(7, 10, 400, Map.of());
+        assertThatThrownBy(() -> Forecaster.intervals(tenDays, 48, SpecialDays.NONE, Method.INTERVAL_DECOMPOSITION))
+                .hasMessageContaining("too short for \"decomposition by loess of day and week by interval");
     }
 
     @ParameterizedTest

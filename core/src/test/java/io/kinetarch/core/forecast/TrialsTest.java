@@ -84,7 +84,7 @@ class TrialsTest {
     @Test
     void aMethodThatWasNotTriedIsRefusedInWords() {
         assertThatThrownBy(() -> trials(CAME).scoresWithCoverage(Method.SMOOTHING))
-                .isInstanceOf(Method.TooShort.class)
+                .isInstanceOf(Method.Unfit.class)
                 .hasMessageContaining(Method.SMOOTHING.words());
     }
 

@@ -18,6 +18,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -160,7 +161,7 @@ class ForecastController {
                     list(forecast.upper95()),
                     forecast.trials(),
                     MethodScores.all(forecast),
-                    forecast.byHorizon().stream().map(HorizonScores::of).toList(),
+                    HorizonScores.all(forecast),
                     forecast.findings());
         }
 
@@ -174,6 +175,8 @@ class ForecastController {
      *
      * @param weight its share in the combination
      * @param wape sum of absolute errors over the sum of what came; null where nothing came
+     * @param near the same over the first quarter of the horizon
+     * @param far the same over the last quarter of the horizon
      * @param mase mean absolute error over that of taking the week before; null where that is 0
      * @param bias sum forecast less sum come, over the latter
      * @param coverage80 share of what came within the range for 80 %, learnt from the other trials
@@ -183,6 +186,8 @@ class ForecastController {
             String words,
             double weight,
             @Nullable Double wape,
+            @Nullable Double near,
+            @Nullable Double far,
             @Nullable Double mase,
             @Nullable Double bias,
             @Nullable Double coverage80,
@@ -196,11 +201,14 @@ class ForecastController {
         }
 
         private static MethodScores of(Method method, Scores scores, Forecast forecast) {
+            var parts = Objects.requireNonNull(forecast.byHorizon().get(method));
             return new MethodScores(
                     method,
                     method.words(),
                     forecast.weights().getOrDefault(method, 0.0),
                     known(scores.wape()),
+                    known(parts.getFirst().scores().wape()),
+                    known(parts.getLast().scores().wape()),
                     known(scores.mase()),
                     known(scores.bias()),
                     known(scores.coverage80()),
@@ -217,7 +225,14 @@ class ForecastController {
             @Nullable Double bias,
             @Nullable Double coverage80,
             @Nullable Double coverage95) {
-        static HorizonScores of(Forecast.PartScores part) {
+        /** Those of the method that is used. */
+        static List<HorizonScores> all(Forecast forecast) {
+            return forecast.byHorizon().getOrDefault(forecast.method(), List.of()).stream()
+                    .map(HorizonScores::of)
+                    .toList();
+        }
+
+        private static HorizonScores of(Forecast.PartScores part) {
             return new HorizonScores(
                     part.fromStep(),
                     part.untilStep(),
@@ -233,7 +248,7 @@ class ForecastController {
     ForecastAnswer answer(@RequestBody ForecastQuestion question) {
         try {
             return ForecastAnswer.of(question.answer());
-        } catch (Method.TooShort e) {
+        } catch (Method.Unfit e) {
             throw new PlanRefusal("/method", String.valueOf(e.getMessage()));
         }
     }

@@ -2,6 +2,7 @@ package io.kinetarch.server.forecast;
 
 import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.forecast.Method;
+import io.kinetarch.core.forecast.SumSpread;
 import io.kinetarch.server.forecast.ForecastController.HorizonScores;
 import io.kinetarch.server.forecast.ForecastController.MethodScores;
 import io.kinetarch.server.forecast.SeriesForecasts.Days;
@@ -57,6 +58,7 @@ class SeriesController {
      *
      * @param label door and topic in words
      * @param method by which it is forecast
+     * @param methodWords what that is, in words
      * @param tried the method that trials found
      * @param due whether its trials are to be made or made anew
      * @param wanted the method a planner wants instead; null for none
@@ -67,6 +69,7 @@ class SeriesController {
             SeriesKey key,
             String label,
             Method method,
+            String methodWords,
             Method tried,
             boolean due,
             @Nullable Method wanted,
@@ -140,6 +143,7 @@ class SeriesController {
      * @param expected before it began; empty where too little was known then
      * @param came null where it is not known or to come
      * @param now expected of the rest by all that is known; null where it is past
+     * @param range what the sum of what is past might have come to, as known before it began; null where nothing was expected
      */
     record WeekAsItGoes(
             LocalDate monday,
@@ -147,7 +151,15 @@ class SeriesController {
             List<Instant> startsAt,
             List<Double> expected,
             List<@Nullable Double> came,
-            List<@Nullable Double> now) {}
+            List<@Nullable Double> now,
+            @Nullable SumRange range) {}
+
+    /** What a sum might have come to: counts of a day move together, so it is no sum of ranges. */
+    record SumRange(double lower80, double upper80, double lower95, double upper95) {
+        static SumRange of(SumSpread.Range range) {
+            return new SumRange(range.lower80(), range.upper80(), range.lower95(), range.upper95());
+        }
+    }
 
     /** A wish; a null method leaves the choice to the trials. */
     record Wish(SeriesKey series, @Nullable Method method) {}
@@ -183,6 +195,7 @@ class SeriesController {
                 key,
                 SeriesNames.of(state.plan(), key),
                 chosen.choice().method(),
+                chosen.choice().method().words(),
                 chosen.tried(),
                 history.untried().contains(key),
                 chosen.wanted(),
@@ -208,7 +221,7 @@ class SeriesController {
                         .mapToObj(i -> day(days, i))
                         .toList(),
                 MethodScores.all(forecast),
-                forecast.byHorizon().stream().map(HorizonScores::of).toList(),
+                HorizonScores.all(forecast),
                 forecast.findings());
     }
 
@@ -242,13 +255,15 @@ class SeriesController {
             @RequestParam(defaultValue = "") String queue,
             @RequestParam(defaultValue = "true") boolean sum) {
         var week = forecasts.week(plans.draftState(planId), Selection.of(door, topic, queue, sum));
+        var range = week.range();
         return new WeekAsItGoes(
                 week.week().monday(),
                 week.week().iso(),
                 week.week().slots(),
                 Arrays.stream(week.expected()).boxed().toList(),
                 known(week.came()),
-                known(week.now()));
+                known(week.now()),
+                range == null ? null : SumRange.of(range));
     }
 
     private static List<@Nullable Double> known(double[] values) {
@@ -270,7 +285,7 @@ class SeriesController {
         if (wish.method != null) {
             try {
                 Forecaster.days(daily, Arrivals.TRIED_DAYS_AHEAD, history.special(), wish.method);
-            } catch (Method.TooShort e) {
+            } catch (Method.Unfit e) {
                 throw new Refusal(Kind.INVALID_DOCUMENT, "/method", String.valueOf(e.getMessage()));
             }
         }

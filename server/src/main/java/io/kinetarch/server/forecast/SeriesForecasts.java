@@ -9,6 +9,7 @@ import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.forecast.IntervalSeries;
 import io.kinetarch.core.forecast.Method;
 import io.kinetarch.core.forecast.SpecialDays;
+import io.kinetarch.core.forecast.SumSpread;
 import io.kinetarch.core.staffing.WeekOfHalfHours;
 import io.kinetarch.server.plan.Plans.State;
 import io.kinetarch.server.problem.Refusal;
@@ -123,7 +124,8 @@ class SeriesForecasts {
         var daily = daily(history, keys);
         var forecast = kept.get(
                 key(state, history, selection),
-                _ -> Forecaster.days(daily, Arrivals.TRIED_DAYS_AHEAD, history.special(), method(history, selection)));
+                _ -> Forecaster.days(
+                        daily, Arrivals.TRIED_DAYS_AHEAD, history.special(), method(history, selection, daily)));
         var model = new double[Arrivals.TRIED_DAYS_AHEAD];
         var chats = new double[Arrivals.TRIED_DAYS_AHEAD];
         var all = adjustments.of(state.id());
@@ -139,11 +141,14 @@ class SeriesForecasts {
         return new Days(daily, forecast, history.special(), model, chats);
     }
 
-    private static @Nullable Method method(History history, Selection selection) {
+    /** The method of a series, as far as days can be forecast by it; null where the best is to be found. */
+    private static @Nullable Method method(History history, Selection selection, DailySeries daily) {
         var chosen = history.choices().get(selection.key);
-        return selection.sum || chosen == null || history.untried().contains(selection.key)
-                ? null
-                : chosen.choice().method();
+        if (selection.sum || chosen == null || history.untried().contains(selection.key)) {
+            return null;
+        }
+        var method = chosen.choice().method();
+        return Forecaster.fits(daily, method) ? method : null;
     }
 
     /** Adds half-hours after a series to the days they are part of. */
@@ -190,9 +195,11 @@ class SeriesForecasts {
      * @param expected before the week began, planners' numbers included; empty where nothing was known then
      * @param came NaN where it is not known or to come
      * @param now expected of the rest of the week by all that is known; NaN where it is past
+     * @param range what came so far might have come to, as was known before; null where nothing was expected
      */
     @SuppressWarnings("ArrayRecordComponent") // a result is handed on, never compared
-    record WeekSoFar(WeekOfHalfHours week, double[] expected, double[] came, double[] now) {}
+    record WeekSoFar(
+            WeekOfHalfHours week, double[] expected, double[] came, double[] now, SumSpread.@Nullable Range range) {}
 
     /** The week that today is in. */
     WeekSoFar week(State state, Selection selection) {
@@ -201,7 +208,6 @@ class SeriesForecasts {
         var monday = week.monday();
         var begins = week.slots().getFirst();
         int slots = week.slots().size();
-        var all = adjustments.of(state.id());
         var came = new double[slots];
         var now = new double[slots];
         int past = -history.halfHoursUntil(monday);
@@ -220,19 +226,23 @@ class SeriesForecasts {
             }
         }
         var before = arrivals.known(state, begins);
-        double[] expected = before(state, before, selection, monday, slots, all);
-        return new WeekSoFar(week, expected, came, now);
+        var spread = new SumSpread();
+        double[] expected = before(state, before, selection, week, came, spread);
+        return new WeekSoFar(week, expected, came, now, expected.length == 0 ? null : spread.range());
     }
 
+    /**
+     * What was expected of a week before it began; nothing where too little was known.
+     *
+     * @param came by half-hour, NaN where not known
+     * @param soFar is told what was expected of the half-hours that are known
+     */
     private double[] before(
-            State state,
-            History before,
-            Selection selection,
-            LocalDate monday,
-            int slots,
-            StoredAdjustments.AdjustmentList all) {
+            State state, History before, Selection selection, WeekOfHalfHours week, double[] came, SumSpread soFar) {
+        var monday = week.monday();
         int between = before.halfHoursUntil(monday);
-        var sum = new double[slots];
+        var sum = new double[came.length];
+        var all = adjustments.of(state.id());
         if (before.series().isEmpty()
                 || before.today().plusDays(Arrivals.TRIED_DAYS_AHEAD - 7L).isBefore(monday)) {
             return new double[0];
@@ -240,8 +250,12 @@ class SeriesForecasts {
         expected(state, before).forEach((key, expectation) -> {
             if (selection.holds(key)) {
                 double[] chats = expectation.with(all.of(key));
-                for (int i = 0; i < slots; i++) {
+                for (int i = 0; i < sum.length; i++) {
                     sum[i] += chats[between + i];
+                    if (!Double.isNaN(came[i])) {
+                        var day = LocalDate.ofInstant(week.slots().get(i), before.zone());
+                        soFar.add(day, chats[between + i], expectation.together());
+                    }
                 }
             }
         });

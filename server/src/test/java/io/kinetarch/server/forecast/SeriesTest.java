@@ -37,6 +37,8 @@ class SeriesTest {
         assertThat(last.path("mean").asDouble())
                 .isBetween(last.path("lower80").asDouble(), last.path("upper80").asDouble());
         assertThat(one.path("backtest").get(0).path("wape").asDouble()).isBetween(0.01, 0.3);
+        assertThat(one.path("backtest").get(0).path("near").asDouble()).isBetween(0.01, 0.3);
+        assertThat(one.path("backtest").get(0).path("far").asDouble()).isBetween(0.01, 0.3);
         assertThat(one.path("trials").asInt()).isEqualTo(13);
         api.get(FORECAST + "/series/days?door=nowhere").problem(404, "not-found", null);
     }
@@ -79,6 +81,20 @@ class SeriesTest {
             boolean past = !week.path("came").get(i).isNull();
             assertThat(week.path("now").get(i).isNull()).isEqualTo(past);
         }
+        double expected = 0;
+        for (int i = 0; i < slots; i++) {
+            expected += week.path("came").get(i).isNull()
+                    ? 0
+                    : week.path("expected").get(i).asDouble();
+        }
+        assertThat(expected)
+                .as("what was expected of the half-hours past lies within what their sum might have come to")
+                .isBetween(
+                        week.path("range").path("lower80").asDouble(),
+                        week.path("range").path("upper80").asDouble());
+        assertThat(week.path("range").path("upper95").asDouble())
+                .isGreaterThan(week.path("range").path("upper80").asDouble())
+                .isLessThan(3 * expected);
         api.get(FORECAST + "/week?door=nowhere&sum=false").problem(404, "not-found", null);
     }
 
