@@ -63,7 +63,8 @@ export function useAcceptVolumes(plan: string) {
   return useMutation({
     mutationFn: (id: number) =>
       call<{ stored: number; replaced: number }>('POST', `/plans/${plan}/volumes/imports/${id}/acceptance`),
-    onSuccess: refresh,
+    // What follows from volumes takes seconds to work out; that they are stored is said at once.
+    onSuccess: () => void refresh(),
   });
 }
 

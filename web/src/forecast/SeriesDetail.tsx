@@ -96,7 +96,7 @@ function Methods({ head, forecast }: { head: SeriesHead | undefined; forecast: S
         <thead>
           <tr>
             <th scope="col">method</th>
-            <th scope="col">off (WAPE), near and far</th>
+            <th scope="col">off (WAPE)</th>
             <th scope="col">against last week (MASE)</th>
             <th scope="col">bias</th>
             <th scope="col">within 80 %</th>
@@ -168,7 +168,7 @@ function MethodRow({ method, used, why, onUse }: MethodRowProps) {
       <td>
         {known(method.wape, (share) => formatShare(share))}
         <span className="near-and-far soft">
-          {known(method.near, (share) => formatShare(share))} – {known(method.far, (share) => formatShare(share))}
+          {known(method.near, (share) => formatShare(share))} near, {known(method.far, (share) => formatShare(share))} far
         </span>
       </td>
       <td>{known(method.mase, (score) => score.toFixed(2))}</td>
