@@ -26,7 +26,7 @@ import java.util.stream.Stream;
 /**
  * Forecasts of public and generated series from several points of the past beside what the methods of a statistics package made of
  * the same. Prints a table for docs/benchmarks.md: by series the error (WAPE), that of the best single standard method over the same
- * points, and how often the ranges held what came.
+ * points, how often the ranges held what came, and of generated series what even who knows the truth would have been off by.
  */
 public final class ForecastComparison {
     private static final int DAY_MINUTES = 24 * 60;
@@ -39,6 +39,13 @@ public final class ForecastComparison {
             String name, int minutes, LocalDate start, int aheadDays, int origins, int apartDays, String holidays) {
         int perDay() {
             return DAY_MINUTES / minutes;
+        }
+
+        /** How many days are known at each point. */
+        int[] points(int days) {
+            return IntStream.range(0, origins)
+                    .map(i -> days - aheadDays - i * apartDays)
+                    .toArray();
         }
 
         SpecialDays special(int days) {
@@ -100,13 +107,14 @@ public final class ForecastComparison {
         var directory = Path.of(arguments[0]);
         var standards = standards(directory);
         var ratios = new ArrayList<Double>();
-        System.out.println("| series | ours | best standard | ratio | 80 % | 95 % | used | s |");
-        System.out.println("|---|---|---|---|---|---|---|---|");
+        System.out.println("| series | ours | best standard | ratio | 80 % | 95 % | truth | used | s |");
+        System.out.println("|---|---|---|---|---|---|---|---|---|");
         for (var subject : subjects(directory)) {
             if (arguments.length > 1 && Arrays.stream(arguments).skip(1).noneMatch(subject.name()::contains)) {
                 continue;
             }
-            var sums = tried(subject, values(directory, subject.name()));
+            double[] all = values(directory, subject.name());
+            var sums = tried(subject, all);
             var best = standards.getOrDefault(subject.name(), List.of()).stream()
                     .min(Comparator.comparingDouble(Standard::wape))
                     .orElse(new Standard("none was tried", Double.NaN));
@@ -114,7 +122,7 @@ public final class ForecastComparison {
             ratios.add(ratio);
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %.2f %% | %.2f %% %s | %.3f | %.0f | %.0f | %s | %.1f |%n",
+                    "| %s | %.2f %% | %.2f %% %s | %.3f | %.0f | %.0f | %s | %s | %.1f |%n",
                     subject.name().replace(GENERATED, "generated: ").replace('_', ' '),
                     100 * sums.wape(),
                     100 * best.wape(),
@@ -122,6 +130,12 @@ public final class ForecastComparison {
                     ratio,
                     100.0 * sums.within80 / sums.known,
                     100.0 * sums.within95 / sums.known,
+                    subject.name().startsWith(GENERATED)
+                            ? String.format(
+                                    Locale.ROOT,
+                                    "%.2f %%",
+                                    100 * truth(subject, all, values(directory, subject.name() + "_truth")))
+                            : "",
                     sums.chosen,
                     sums.seconds / subject.origins());
         }
@@ -141,9 +155,7 @@ public final class ForecastComparison {
         var sums = new Sums();
         int days = all.length / subject.perDay();
         int ahead = subject.aheadDays() * subject.perDay();
-        for (int origin : IntStream.range(0, subject.origins())
-                .map(i -> days - subject.aheadDays() - i * subject.apartDays())
-                .toArray()) {
+        for (int origin : subject.points(days)) {
             int known = origin * subject.perDay();
             long before = System.nanoTime();
             var forecast = subject.forecast(Arrays.copyOf(all, known), days, ahead);
@@ -151,6 +163,19 @@ public final class ForecastComparison {
             sums.add(Arrays.copyOfRange(all, known, known + ahead), forecast);
         }
         return sums;
+    }
+
+    /** What the truth itself was off by, at the same points. */
+    private static double truth(Subject subject, double[] all, double[] truth) {
+        double off = 0;
+        double came = 0;
+        for (int origin : subject.points(all.length / subject.perDay())) {
+            for (int i = origin * subject.perDay(); i < (origin + subject.aheadDays()) * subject.perDay(); i++) {
+                off += Math.abs(all[i] - truth[i]);
+                came += all[i];
+            }
+        }
+        return off / came;
     }
 
     private static List<Subject> subjects(Path directory) throws IOException {

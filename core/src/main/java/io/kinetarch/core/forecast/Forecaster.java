@@ -272,25 +272,16 @@ public final class Forecaster {
         var learnt = trials.map(tried -> tried.ranges(method)).orElseGet(Ranges::unlearnt);
         var ranges = origin.levelBreak().equals(LevelBreak.NONE) ? learnt.asOfLate() : learnt;
         int horizon = mean.length;
-        var limits = new double[4][horizon];
-        double[] chances = {0.1, 0.9, 0.025, 0.975};
-        for (int k = 0; k < limits.length; k++) {
-            double[] limit = limits[k];
-            double chance = chances[k];
-            for (int h = 0; h < horizon; h++) {
-                limit[h] = ranges.quantile(chance, mean[h], h);
-            }
-        }
         var scores = new EnumMap<Method, Scores>(Method.class);
         trials.ifPresent(tried -> tried.methods().forEach(m -> scores.put(m, tried.scoresWithCoverage(m))));
         return new Forecast(
                 method,
                 trials.map(Trials::best).orElse(method),
                 mean,
-                limits[0],
-                limits[1],
-                limits[2],
-                limits[3],
+                ranges.quantiles(0.1, mean, 0),
+                ranges.quantiles(0.9, mean, 0),
+                ranges.quantiles(0.025, mean, 0),
+                ranges.quantiles(0.975, mean, 0),
                 trials.map(Trials::count).orElse(0),
                 trials.map(Trials::horizon).orElse(0),
                 trials.map(Trials::combination).orElse(Map.of()),

@@ -243,9 +243,17 @@ final class Ranges {
 
     /** The value that is not exceeded with such a chance, so many steps ahead. */
     double quantile(double chance, double mean, int step) {
-        double said = transformed(transforms, chance, independent);
-        double wide = wider == 1 ? said : NORMAL.cumulativeProbability(wider * score(said));
-        return CountSpread.quantile(wide, mean, spread.variance(mean, step));
+        return quantiles(chance, new double[] {mean}, step)[0];
+    }
+
+    /** The values that are not exceeded with such a chance, from so many steps ahead on. */
+    double[] quantiles(double chance, double[] means, int from) {
+        double wide = wider(transformed(transforms, chance), wider * student(chance));
+        var quantiles = new double[means.length];
+        for (int h = 0; h < means.length; h++) {
+            quantiles[h] = CountSpread.quantile(wide, means[h], spread.variance(means[h], from + h));
+        }
+        return quantiles;
     }
 
     /**
@@ -256,6 +264,7 @@ final class Ranges {
      */
     double coverage(double nominal, int from, int until) {
         double tail = (1 - nominal) / 2;
+        double student = student(tail);
         int all = 0;
         int within = 0;
         for (int trial : errors.stream().mapToInt(Fallen::trial).distinct().toArray()) {
@@ -264,8 +273,8 @@ final class Ranges {
                     .mapToDouble(Fallen::transform)
                     .sorted()
                     .toArray();
-            double low = transformed(others, tail, independent);
-            double high = transformed(others, 1 - tail, independent);
+            double low = wider(transformed(others, tail), student);
+            double high = wider(transformed(others, 1 - tail), student);
             for (var error : errors) {
                 if (error.trial == trial && error.step >= from && error.step < until) {
                     all++;
@@ -335,20 +344,20 @@ final class Ranges {
         return new Spread(chance, together, least, 1, new double[] {1}, 1, new double[] {1});
     }
 
-    /**
-     * The chance under the spread that truly had the wanted one: a quantile of the transforms, with the ends kept open, further
-     * out the fewer independent errors there are.
-     */
-    private static double transformed(double[] sorted, double chance, double independent) {
-        double found = transformed(sorted, chance);
-        if (independent == 0) {
-            return found;
-        }
-        double wider = new TDistribution(Math.max(LEAST_FREEDOM, independent - 1)).inverseCumulativeProbability(chance)
-                / score(chance);
-        return Math.clamp(NORMAL.cumulativeProbability(wider * score(found)), END, 1 - END);
+    /** How much further out a chance lies for so few independent errors than for many; the same for both ends of a range. */
+    private double student(double chance) {
+        return independent == 0
+                ? 1
+                : new TDistribution(Math.max(LEAST_FREEDOM, independent - 1)).inverseCumulativeProbability(chance)
+                        / score(chance);
     }
 
+    /** A chance so many times as far from a half, in normal scores. */
+    private static double wider(double chance, double times) {
+        return times == 1 ? chance : Math.clamp(NORMAL.cumulativeProbability(times * score(chance)), END, 1 - END);
+    }
+
+    /** The chance under the spread that truly had the wanted one: a quantile of the transforms, with the ends kept open. */
     private static double transformed(double[] sorted, double chance) {
         int n = sorted.length;
         if (n < 10) {
