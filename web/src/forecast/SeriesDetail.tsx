@@ -167,9 +167,8 @@ function MethodRow({ method, used, why, onUse }: MethodRowProps) {
       </th>
       <td>
         {known(method.wape, (share) => formatShare(share))}
-        <span className="near-and-far soft">
-          {known(method.near, (share) => formatShare(share))} near, {known(method.far, (share) => formatShare(share))} far
-        </span>
+        <span className="near-or-far soft">{known(method.near, (share) => formatShare(share))} near</span>
+        <span className="near-or-far soft">{known(method.far, (share) => formatShare(share))} far</span>
       </td>
       <td>{known(method.mase, (score) => score.toFixed(2))}</td>
       <td>{known(method.bias, signed)}</td>

@@ -232,7 +232,7 @@ describe('the methods of a series', () => {
     const sent = renderInWorkplace(<SeriesDetail selection={pick(head)} />, samplePlan(), answers);
     const used = await screen.findByRole('row', { name: /the best ones combined/ });
     expect(used.textContent).toContain('used, best in the trials');
-    expect(used.textContent).toContain('8.7 %8.0 % near, 9.4 % far');
+    expect(used.textContent).toContain('8.7 %8.0 % near9.4 % far');
     expect(screen.queryByText(/By half-hour/)).toBeNull();
     expect(used.textContent).toContain('−4.1 %');
     expect(screen.getByRole('row', { name: /^regression/ }).textContent).toContain('–');

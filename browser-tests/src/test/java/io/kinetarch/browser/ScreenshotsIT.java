@@ -55,6 +55,7 @@ class ScreenshotsIT {
                     page,
                     "/forecast?show=days&series=sailing-status%7CIs+my+ferry+sailing%3F%7C&" + saturday,
                     "The methods, tried");
+            page.locator(".chart canvas").first().waitFor();
             take(page, "forecast");
             show(page, "/staffing?by=queue:sailings&" + saturday, "Why Sailing status takes");
             take(page, "staffing");

@@ -3,6 +3,7 @@ package io.kinetarch.core.forecast;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
+import java.util.List;
 
 /**
  * A value for each day from a first one on.
@@ -19,6 +20,21 @@ public record DailySeries(LocalDate start, double[] values) {
                         "The value of " + start.plusDays(i) + " must be a number from 0, not " + values[i]);
             }
         }
+    }
+
+    /** The sum of series, at least one, that end on the same day; where a day of one is not known, that of the sum is not. */
+    public static DailySeries sum(List<DailySeries> parts) {
+        var start =
+                parts.stream().map(DailySeries::start).min(LocalDate::compareTo).orElseThrow();
+        var first = parts.getFirst();
+        var sum = new double[Math.toIntExact(ChronoUnit.DAYS.between(start, first.day(first.length())))];
+        for (var part : parts) {
+            int from = sum.length - part.length();
+            for (int i = 0; i < part.length(); i++) {
+                sum[from + i] += part.values[i];
+            }
+        }
+        return new DailySeries(start, sum);
     }
 
     public int length() {

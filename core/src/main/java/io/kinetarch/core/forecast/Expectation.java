@@ -33,6 +33,28 @@ public final class Expectation {
         this.together = together;
     }
 
+    /** What the model expects of each day, from the first on that is not known as a whole. */
+    double[] days() {
+        var days = new double
+                [whole.length == 0 ? 0 : grid.dayOf(grid.firstStep(firstDay) + whole.length - 1) - firstDay + 1];
+        for (int i = 0; i < whole.length; i++) {
+            days[day(i)] += whole[i];
+        }
+        return days;
+    }
+
+    /** The same expectation with other sums of days; a day of nothing stays so. */
+    Expectation with(double[] days) {
+        double[] own = days();
+        var moved = new double[whole.length];
+        Arrays.setAll(moved, i -> own[day(i)] > 0 ? whole[i] * days[day(i)] / own[day(i)] : 0);
+        return new Expectation(grid, firstDay, moved, shares, today, horizon, together);
+    }
+
+    private int day(int step) {
+        return grid.dayOf(grid.firstStep(firstDay) + step) - firstDay;
+    }
+
     /** How strongly the counts of a day move together: what a day is above or below what was expected, as deviation over mean. */
     public double together() {
         return together;

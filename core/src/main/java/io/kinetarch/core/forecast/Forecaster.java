@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -152,16 +153,40 @@ public final class Forecaster {
     }
 
     /**
+     * What trying the methods on a series found.
+     *
+     * @param dayErrors by the first day of each trial, how many more came on each of its days than the choice forecast; NaN where
+     *     that is not known
+     */
+    public record Tried(Choice choice, Map<LocalDate, double[]> dayErrors) {}
+
+    /**
      * Tries the methods on a series without forecasting it; a history of a few days is too short to try anything.
      *
      * @param horizon days ahead
      */
-    public static Choice choose(IntervalSeries series, int horizon, SpecialDays special) {
+    public static Tried choose(IntervalSeries series, int horizon, SpecialDays special) {
         refuseHorizon(horizon);
         var subject = tame(series, horizon * perDay(series), special);
-        return trials(subject, horizon)
-                .map(tried -> new Choice(tried.best(), tried.combination(), tried.together(tried.best())))
-                .orElse(Choice.UNTRIED);
+        return tried(subject, subject.grid.day(0), horizon);
+    }
+
+    /** The same for a series of days. */
+    public static Tried choose(DailySeries series, int horizon, SpecialDays special) {
+        refuseHorizon(horizon);
+        var tame = WildDays.without(series, WildDays.in(series, special));
+        return tried(new Days(tame, special), series.start(), horizon);
+    }
+
+    private static Tried tried(Subject subject, LocalDate start, int horizon) {
+        var trials = trials(subject, horizon);
+        var errors = new TreeMap<LocalDate, double[]>();
+        trials.ifPresent(
+                tried -> tried.dayErrors(tried.best()).forEach((day, own) -> errors.put(start.plusDays(day), own)));
+        return new Tried(
+                trials.map(tried -> new Choice(tried.best(), tried.combination(), tried.together(tried.best())))
+                        .orElse(Choice.UNTRIED),
+                errors);
     }
 
     /** Whether days can be forecast by a method: some know intervals only, others need a longer history, or a rarer one. */
@@ -185,21 +210,28 @@ public final class Forecaster {
         return new Expectation(
                 subject.grid,
                 subject.days(),
-                mean(origin, ahead, choice),
+                mean(origin, origin.methods(), ahead, choice),
                 origin.spread(ones),
                 subject.today(),
                 horizon,
                 choice.together);
     }
 
-    private static double[] mean(IntervalOrigin origin, int ahead, Choice choice) {
+    /** What a choice made before expects of so many days after a series. */
+    public static double[] expected(DailySeries series, int horizon, SpecialDays special, Choice choice) {
+        refuseHorizon(horizon);
+        var tame = WildDays.without(series, WildDays.in(series, special));
+        return mean(new DayOrigin(tame, special), DayOrigin.methods(tame), horizon, choice);
+    }
+
+    private static double[] mean(Origin origin, Set<Method> methods, int ahead, Choice choice) {
         var shares = new EnumMap<Method, Double>(Method.class);
         if (choice.method == Method.COMBINATION) {
             shares.putAll(choice.weights);
         } else {
             shares.put(choice.method, 1.0);
         }
-        shares.keySet().retainAll(origin.methods());
+        shares.keySet().retainAll(methods);
         if (shares.isEmpty()) {
             shares.put(Method.WEEKLY_PROFILE, 1.0);
         }
@@ -232,7 +264,8 @@ public final class Forecaster {
         var methods = subject.methods(origins[0]);
         var tried = Arrays.stream(origins)
                 .parallel()
-                .mapToObj(day -> new Trial(subject.actual(day, day + ahead), subject.forecasts(day, ahead, methods)))
+                .mapToObj(
+                        day -> new Trial(day, subject.actual(day, day + ahead), subject.forecasts(day, ahead, methods)))
                 .toList();
         return Optional.of(
                 new Trials(tried, subject.scale(), subject.stepsOfDay(), Math.min(1, (double) step / ahead)));

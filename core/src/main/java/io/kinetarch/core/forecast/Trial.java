@@ -5,11 +5,12 @@ import java.util.Map;
 /**
  * One point of the past from which each method forecast what is known by now.
  *
+ * @param day the first that was forecast, counted from the start of the history
  * @param actual what came; NaN where that is not known
  * @param forecasts as long as that, by method
  */
 @SuppressWarnings("ArrayRecordComponent") // collected, never compared
-record Trial(double[] actual, Map<Method, double[]> forecasts) {
+record Trial(int day, double[] actual, Map<Method, double[]> forecasts) {
     double[] forecast(Method method) {
         return of(forecasts, method);
     }

@@ -6,6 +6,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.IntStream;
 
 /**
@@ -131,6 +132,20 @@ final class Trials {
     /** The ranges around a method's forecasts. */
     Ranges ranges(Method method) {
         return Ranges.of(actual, Trial.of(forecasts, method), step, trialOf, horizon, stepsOfDay, apart);
+    }
+
+    /** By the first day of each trial, how many more came on each of its days than a method forecast; NaN where that is not known. */
+    Map<Integer, double[]> dayErrors(Method method) {
+        double[] forecast = Trial.of(forecasts, method);
+        var errors = new TreeMap<Integer, double[]>();
+        for (int i = 0; i < actual.length; i++) {
+            int day = step[i] / stepsOfDay;
+            var trial = trials.get(trialOf[i]);
+            double[] own = errors.computeIfAbsent(
+                    trial.day(), _ -> new double[Math.ceilDiv(trial.actual().length, stepsOfDay)]);
+            own[day] += actual[i] - forecast[i];
+        }
+        return errors;
     }
 
     /** How strongly the counts of a day move together: the coefficient of variation of days beyond what chance gives. */

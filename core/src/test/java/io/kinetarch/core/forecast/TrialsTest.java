@@ -64,7 +64,7 @@ class TrialsTest {
         Arrays.fill(forecast, 50);
         Arrays.fill(came, 0, 48, 60);
         Arrays.fill(came, 48, 96, 40);
-        var trials = new Trials(List.of(new Trial(came, Map.of(Method.REGRESSION, forecast))), 1, 48, 1);
+        var trials = new Trials(List.of(new Trial(0, came, Map.of(Method.REGRESSION, forecast))), 1, 48, 1);
         assertThat(trials.together(Method.REGRESSION)).isCloseTo(0.2, within(0.005));
         assertThat(trials(CAME).together(Method.REGRESSION)).isZero();
     }
@@ -89,11 +89,11 @@ class TrialsTest {
     }
 
     private static Trials trials(double[] forecast) {
-        return new Trials(List.of(new Trial(CAME, Map.of(Method.REGRESSION, forecast))), 20, 1, 1);
+        return new Trials(List.of(new Trial(0, CAME, Map.of(Method.REGRESSION, forecast))), 20, 1, 1);
     }
 
     private static Trial trial(double[] came, double[] one, double[] other) {
-        return new Trial(came, Map.of(Method.REGRESSION, replaced(one), Method.WEEKLY_PROFILE, replaced(other)));
+        return new Trial(0, came, Map.of(Method.REGRESSION, replaced(one), Method.WEEKLY_PROFILE, replaced(other)));
     }
 
     /** Forecasts are always numbers. */

@@ -33,7 +33,7 @@ class Arrivals {
     static final int TRIED_DAYS_AHEAD = 28;
 
     /** Trials are made anew once so many days came since. */
-    private static final int TRIALS_LAST_DAYS = 28;
+    static final int TRIALS_LAST_DAYS = 28;
 
     private static final int MOST_KEPT = 8;
 
@@ -41,6 +41,7 @@ class Arrivals {
     private final MarkedDays marks;
     private final Volumes volumes;
     private final MethodChoices methods;
+    private final TriedSums sums;
     private final Jobs jobs;
     private final Clock clock;
     /** Two years of a plan's half-hours are quick to use and slow to read; kept under what they follow from. */
@@ -50,11 +51,19 @@ class Arrivals {
     private final Cache<AheadKey, Map<SeriesKey, Expectation>> expected =
             Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
-    Arrivals(ForecastMapper mapper, MarkedDays marks, Volumes volumes, MethodChoices methods, Jobs jobs, Clock clock) {
+    Arrivals(
+            ForecastMapper mapper,
+            MarkedDays marks,
+            Volumes volumes,
+            MethodChoices methods,
+            TriedSums sums,
+            Jobs jobs,
+            Clock clock) {
         this.mapper = mapper;
         this.marks = marks;
         this.volumes = volumes;
         this.methods = methods;
+        this.sums = sums;
         this.jobs = jobs;
         this.clock = clock;
     }
@@ -151,6 +160,6 @@ class Arrivals {
                 untried.add(key);
             }
         }
-        return new History(zone, until, series, daily, counted, choices, special, untried);
+        return new History(zone, until, series, daily, counted, choices, special, untried, sums.of(planId));
     }
 }

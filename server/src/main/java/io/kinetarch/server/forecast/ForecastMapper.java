@@ -5,8 +5,10 @@ import io.kinetarch.core.staffing.WorkloadEstimate.Seen;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.apache.ibatis.annotations.Arg;
 import org.apache.ibatis.annotations.ConstructorArgs;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
@@ -137,6 +139,24 @@ interface ForecastMapper {
             select #{toPlan}, door_id, topic, queue_id, method, weights, together, tried_on from forecast_choice
             where plan_id = #{fromPlan}""")
     void copyChoices(String fromPlan, String toPlan);
+
+    record StoredSums(LocalDate triedOn, String document) {}
+
+    @Select("select tried_on, document::text as document from forecast_sums where plan_id = #{planId}")
+    Optional<StoredSums> sums(String planId);
+
+    @Insert("""
+            insert into forecast_sums (plan_id, tried_on, document) values (#{planId}, #{triedOn}, #{document}::jsonb)
+            on conflict (plan_id) do update set tried_on = excluded.tried_on, document = excluded.document""")
+    void putSums(String planId, LocalDate triedOn, String document);
+
+    @Insert("""
+            insert into forecast_sums (plan_id, tried_on, document)
+            select #{toPlan}, tried_on, document from forecast_sums where plan_id = #{fromPlan}""")
+    void copySums(String fromPlan, String toPlan);
+
+    @Delete("delete from forecast_sums where plan_id = #{planId}")
+    void forgetSums(String planId);
 
     /** So old that they are due. */
     @Update("update forecast_choice set tried_on = date '1970-01-01' where plan_id = #{planId}")

@@ -13,6 +13,7 @@ import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -22,6 +23,7 @@ import java.util.Set;
  * @param daily sums of the whole days
  * @param counted what was counted on each day, errors too; the last day may have begun only
  * @param untried series whose trials are due
+ * @param sums of series that are forecast as well
  */
 record History(
         ZoneId zone,
@@ -31,10 +33,11 @@ record History(
         Map<SeriesKey, CountedDays> counted,
         Map<SeriesKey, Chosen> choices,
         SpecialDays special,
-        Set<SeriesKey> untried) {
-    /** What the models expect of the half-hours of each series after this history. */
+        Set<SeriesKey> untried,
+        Optional<TriedSums.Found> sums) {
+    /** What the models expect of the half-hours of each series after this history, sums considered. */
     Map<SeriesKey, Expectation> expected(int halfHours) {
-        var expected = new LinkedHashMap<SeriesKey, Expectation>();
+        Map<SeriesKey, Expectation> expected = new LinkedHashMap<>();
         series.entrySet().parallelStream()
                 .map(entry -> Map.entry(
                         entry.getKey(),
@@ -45,7 +48,7 @@ record History(
                                 Objects.requireNonNull(choices.get(entry.getKey()))
                                         .choice())))
                 .forEachOrdered(entry -> expected.put(entry.getKey(), entry.getValue()));
-        return expected;
+        return sums.map(found -> found.reconciled(this, expected)).orElse(expected);
     }
 
     /** Half-hours from its end to the start of a day. */

@@ -69,11 +69,13 @@ class MethodChoices {
     /** Has the trials of all series made anew. */
     void forgetTrials(String planId) {
         mapper.forgetTrials(planId);
+        mapper.forgetSums(planId);
         changes.volumesChanged(planId);
     }
 
     /** Gives one plan the choices of another that has the same volumes. */
     void copy(String fromPlan, String toPlan) {
         mapper.copyChoices(fromPlan, toPlan);
+        mapper.copySums(fromPlan, toPlan);
     }
 }

@@ -174,19 +174,7 @@ class SeriesForecasts {
         var parts = keys.stream()
                 .map(key -> Objects.requireNonNull(history.daily().get(key)))
                 .toList();
-        if (parts.size() == 1) {
-            return parts.getFirst();
-        }
-        var start =
-                parts.stream().map(DailySeries::start).min(LocalDate::compareTo).orElseThrow();
-        var sum = new double[Math.toIntExact(history.today().toEpochDay() - start.toEpochDay())];
-        for (var part : parts) {
-            int from = Math.toIntExact(part.start().toEpochDay() - start.toEpochDay());
-            for (int i = 0; i < part.length(); i++) {
-                sum[from + i] += part.values()[i];
-            }
-        }
-        return new DailySeries(start, sum);
+        return DailySeries.sum(parts);
     }
 
     /**

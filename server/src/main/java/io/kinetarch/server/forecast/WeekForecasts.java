@@ -252,6 +252,14 @@ public class WeekForecasts {
             notes.add("Methods have not been tried on " + history.untried().size()
                     + " of the series yet; until then they are forecast by a calendar regression.");
         }
+        history.sums()
+                .flatMap(TriedSums.Found::hierarchy)
+                .ifPresent(hierarchy -> notes.add(String.format(
+                        Locale.ENGLISH,
+                        "Doors, topics and the sum of all are forecast too, and all is brought to add up: in trials that took what"
+                                + " a day's chats were off by from %.1f to %.1f %%.",
+                        100 * hierarchy.before(),
+                        100 * hierarchy.after())));
         if (byBot > 0) {
             notes.add(Math.round(byBot) + " chats besides are left to the bot, by the shares that the plan assumes.");
         }
