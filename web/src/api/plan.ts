@@ -8,8 +8,10 @@ import {
   type ElementKind,
   type ElementOf,
   type Finding,
+  type GoesAlong,
   type HistoryEntry,
   type ListKind,
+  type NewPlan,
   type Plan,
   type Revision,
   type Use,
@@ -22,7 +24,20 @@ export function usePlans() {
 export function useNewPlan() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (plan: { name: string; timeZone: string }) => call('POST', '/plans', plan),
+    mutationFn: (plan: NewPlan) => call<{ id: string; name: string }>('POST', '/plans', plan),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
+  });
+}
+
+/** What would be lost with a plan. */
+export function useGoesAlong(plan: string) {
+  return useQuery({ queryKey: [plan, 'removal'], queryFn: () => call<GoesAlong>('GET', `/plans/${plan}/removal`) });
+}
+
+export function useRemovePlan() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, name }: { id: string; name: string }) => call('DELETE', `/plans/${id}?${new URLSearchParams({ name })}`),
     onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
   });
 }

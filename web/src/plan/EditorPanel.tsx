@@ -1,9 +1,10 @@
 import { Button } from 'antd';
-import { type KeyboardEvent, type ReactNode, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from './place';
 import { useWorkplace } from './workplace';
+import { useArrival } from './arrival';
 import { ConflictNote } from './ConflictNote';
 import { FindingsAbout } from './FindingsAbout';
 import { RemoveElement } from './RemoveElement';
@@ -35,8 +36,11 @@ export function EditorPanel({ title, about, edits, children }: Props) {
     }
   }
 
+  const panel = useRef<HTMLFormElement>(null);
+  useArrival(panel);
   return (
     <form
+      ref={panel}
       className="editor"
       onSubmit={(event) => {
         event.preventDefault();

@@ -34,7 +34,7 @@ export function usePlace() {
     at: params.get('at'),
     plan: params.get('plan'),
     /** Another plan has elements of its own, so nothing is selected in it. */
-    openPlan: useCallback((plan: string) => change({ plan, sel: null, try: null }), [change]),
+    openPlan: useCallback((plan: string | null) => change({ plan, sel: null, try: null }), [change]),
     pick: useCallback((at: string) => change({ at }), [change]),
     selection: parse(params.get('sel')),
     select,

@@ -4,16 +4,24 @@ import { useLocation, useNavigate } from 'react-router';
 import { download } from '../api/client';
 import { useUndo } from '../api/plan';
 import { useSignOut } from '../api/session';
-import { type Command, elementCommands, matching } from './commands';
+import { type Command, elementCommands, matching, settingCommands } from './commands';
+import { mayRemove, type PlanTask } from './PlanMenu';
+import type { Arrival } from '../plan/arrival';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { accountView, views } from './views';
 
 const MOST_SHOWN = 12;
 
-/** Finds any element, view or action by typing. */
-export function CommandPalette({ onClose, onShortcuts }: { onClose: () => void; onShortcuts: () => void }) {
-  const { draft, canEdit } = useWorkplace();
+interface Props {
+  onClose: () => void;
+  /** Opens something else in its place. */
+  onOverlay: (overlay: 'shortcuts' | PlanTask) => void;
+}
+
+/** Finds any element, setting, view or action by typing. */
+export function CommandPalette({ onClose, onOverlay }: Props) {
+  const { draft, account, canEdit } = useWorkplace();
   const { viewOf } = usePlace();
   const navigate = useNavigate();
   const { search } = useLocation();
@@ -25,12 +33,13 @@ export function CommandPalette({ onClose, onShortcuts }: { onClose: () => void; 
   useEffect(() => input.current?.focus(), []);
 
   const commands = useMemo<Command[]>(() => {
-    const go = (pathname: string, changes: Record<string, string> = {}) => {
+    const go = (pathname: string, changes: Record<string, string> = {}, field: string | null = null) => {
       const params = new URLSearchParams(search);
       for (const [name, value] of Object.entries(changes)) params.set(name, value);
       if ('try' in changes) params.delete('sel');
       else params.delete('try');
-      navigate({ pathname, search: params.toString() });
+      const toElement = 'sel' in changes;
+      navigate({ pathname, search: params.toString() }, { state: toElement ? ({ field } satisfies Arrival) : null });
     };
     const action = (name: string, run: () => void): Command => ({ key: name, name, what: 'action', run });
     return [
@@ -41,17 +50,20 @@ export function CommandPalette({ onClose, onShortcuts }: { onClose: () => void; 
         run: () => go(view.path),
       })),
       ...elementCommands(draft.plan, (kind, id) => go(viewOf(kind), { sel: `${kind}/${id}` })),
+      ...settingCommands(draft.plan, (kind, id, field) => go(viewOf(kind), { sel: `${kind}/${id}` }, field)),
       action('The plan’s settings, seats and texts', () => go('/structure', { sel: 'settings/settings' })),
       action('Try a chat', () => go('/passage', { try: draft.plan.doors[0]?.id ?? '' })),
       ...(canEdit && draft.undo ? [action(`Undo: ${draft.undo.words}`, () => draft.undo && undo.mutate({ which: 'undo', change: draft.undo.change }))] : []),
       ...(canEdit && draft.redo ? [action(`Redo: ${draft.redo.words}`, () => draft.redo && undo.mutate({ which: 'redo', change: draft.redo.change }))] : []),
       action('Export the draft as a document', () => void download(`/plans/${draft.id}/document?of=draft`)),
       action('Export people as CSV', () => void download(`/plans/${draft.id}/people.csv`)),
-      action('Keyboard shortcuts', onShortcuts),
+      ...(canEdit ? [action('New plan', () => onOverlay('new')), action('Copy this plan', () => onOverlay('copy'))] : []),
+      ...(mayRemove(account.permissions, draft.live) ? [action('Remove this plan', () => onOverlay('remove'))] : []),
+      action('Keyboard shortcuts', () => onOverlay('shortcuts')),
       action('API description', () => window.open('/api/docs', '_blank')),
       action('Sign out', () => signOut.mutate()),
     ];
-  }, [draft, canEdit, search, navigate, viewOf, undo, signOut, onShortcuts]);
+  }, [draft, account, canEdit, search, navigate, viewOf, undo, signOut, onOverlay]);
 
   const shown = matching(commands, typed, MOST_SHOWN);
   const current = Math.min(picked, shown.length - 1);
@@ -90,7 +102,7 @@ export function CommandPalette({ onClose, onShortcuts }: { onClose: () => void; 
         aria-controls="palette-list"
         aria-activedescendant={shown[current] ? `palette-${current}` : undefined}
         aria-label="Find an element, a view or an action"
-        placeholder="Type a name, a view or what you want to do"
+        placeholder="Type a name, a setting, a view or what you want to do"
         value={typed}
         onChange={(event) => {
           setTyped(event.target.value);

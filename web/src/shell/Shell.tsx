@@ -1,8 +1,8 @@
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { NavLink, useLocation, useSearchParams } from 'react-router';
 import type { Account, Finding } from '../api/model';
-import { useDraft, useFindings, usePlans } from '../api/plan';
+import { useDraft, useFindings } from '../api/plan';
 import { useWeek } from '../api/results';
 import { useSignOut } from '../api/session';
 import { Away } from '../ui/Away';
@@ -17,6 +17,7 @@ import { NewVersion } from './NewVersion';
 import { usePlace } from '../plan/place';
 import { useWorkplace, type Workplace, WorkplaceContext } from '../plan/workplace';
 import { mondayOf } from '../time/time';
+import { PlanMenu, type PlanTask } from './PlanMenu';
 import { UndoRedo } from './UndoRedo';
 import { Unsaved } from './Unsaved';
 import { accountView, DESK, GROUPS, type View, views } from './views';
@@ -24,6 +25,7 @@ import { WeekRuler } from './WeekRuler';
 
 const loadPalette = () => import('./CommandPalette');
 const CommandPalette = lazy(() => loadPalette().then((m) => ({ default: m.CommandPalette })));
+const PlanDialog = lazy(() => import('./PlanDialogs').then((m) => ({ default: m.PlanDialog })));
 const Shortcuts = lazy(() => import('../ui/Shortcuts').then((m) => ({ default: m.Shortcuts })));
 
 /** Loads what every view works on, and puts the frame around the view. */
@@ -57,17 +59,38 @@ export function Shell({ plan, account, children }: { plan: string; account: Acco
   return (
     <WorkplaceContext value={workplace}>
       <div className="shell">
+        <SkipLink />
         <Header />
         <WeekRuler />
         <Navigation />
-        <div className="shell-view">{children}</div>
+        <div className="shell-view" id={VIEW} tabIndex={-1}>
+          {children}
+        </div>
         <ConsequencesLine />
       </div>
     </WorkplaceContext>
   );
 }
 
-type Overlay = 'palette' | 'shortcuts' | null;
+type Overlay = 'palette' | 'shortcuts' | PlanTask | null;
+
+const VIEW = 'view';
+
+/** The first stop of the Tab key: past header, week and navigation. */
+function SkipLink() {
+  return (
+    <a
+      className="skip-link"
+      href={`#${VIEW}`}
+      onClick={(event) => {
+        event.preventDefault();
+        document.getElementById(VIEW)?.focus();
+      }}
+    >
+      Skip to the view
+    </a>
+  );
+}
 
 function Header() {
   const { account, draft } = useWorkplace();
@@ -93,7 +116,7 @@ function Header() {
   return (
     <header className="header">
       <span className="brand">Kinetarch</span>
-      <PlanName />
+      <PlanMenu onTask={setOverlay} />
       <StateBand />
       <span className="soft header-draft">{draftWords(draft)}</span>
       <NewVersion />
@@ -113,30 +136,14 @@ function Header() {
       </BusyButton>
       <Suspense>
         {overlay === 'palette' && (
-          <CommandPalette onClose={() => setOverlay(null)} onShortcuts={() => setOverlay('shortcuts')} />
+          <CommandPalette onClose={() => setOverlay(null)} onOverlay={setOverlay} />
         )}
         {overlay === 'shortcuts' && <Shortcuts onClose={() => setOverlay(null)} />}
+        {(overlay === 'new' || overlay === 'copy' || overlay === 'remove') && (
+          <PlanDialog task={overlay} onClose={() => setOverlay(null)} />
+        )}
       </Suspense>
     </header>
-  );
-}
-
-/** The plan's name; where there are several, the way from one to the other. */
-function PlanName() {
-  const { draft } = useWorkplace();
-  const { data: plans = [] } = usePlans();
-  const { openPlan } = usePlace();
-  if (plans.length < 2) return <span className="header-plan">{draft.plan.settings.name}</span>;
-  return (
-    <Select
-      className="header-plan"
-      variant="borderless"
-      popupMatchSelectWidth={false}
-      aria-label="Plan"
-      value={draft.id}
-      onChange={openPlan}
-      options={plans.map((plan) => ({ value: plan.id, label: plan.id === draft.id ? draft.plan.settings.name : plan.name }))}
-    />
   );
 }
 

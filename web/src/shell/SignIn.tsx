@@ -4,6 +4,7 @@ import { useNewPlan, useNewPlanFromDocument } from '../api/plan';
 import { useFirstAccount, useSignIn } from '../api/session';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
+import { NewPlanFields, PLAIN_PLAN } from './NewPlanFields';
 
 export function SignIn() {
   const signIn = useSignIn();
@@ -66,8 +67,7 @@ export function FirstAccount() {
 export function NewPlan({ canMake }: { canMake: boolean }) {
   const make = useNewPlan();
   const bring = useNewPlanFromDocument();
-  const [name, setName] = useState('');
-  const [timeZone, setTimeZone] = useState(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const [plan, setPlan] = useState(PLAIN_PLAN);
   if (!canMake) {
     return (
       <main className="gate">
@@ -84,18 +84,11 @@ export function NewPlan({ canMake }: { canMake: boolean }) {
       action="Begin"
       busy={make.isPending}
       error={make.error}
-      ready={name !== ''}
-      onSubmit={() => make.mutate({ name, timeZone })}
+      ready={plan.name.trim() !== ''}
+      onSubmit={() => make.mutate(plan)}
     >
-      <p className="soft">
-        It starts with one door, one queue and office hours. You then add people, import volumes and see what it takes.
-      </p>
-      <Field label="Name of the contact centre">
-        <Input autoFocus value={name} onChange={(e) => setName(e.target.value)} />
-      </Field>
-      <Field label="Time zone">
-        <Input value={timeZone} onChange={(e) => setTimeZone(e.target.value)} />
-      </Field>
+      <p className="soft">All of it can be changed later. You then add people, import volumes and see what it takes.</p>
+      <NewPlanFields plan={plan} onChange={setPlan} />
       <label className="gate-field">
         <span>Or begin with a plan document from another installation</span>
         <input

@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import { samplePlan } from '../testing/samplePlan';
-import { type Command, elementCommands, matching } from './commands';
+import { type Command, elementCommands, matching, settingCommands } from './commands';
 
 describe('the palette', () => {
   const open = vi.fn();
@@ -34,5 +34,26 @@ describe('the palette', () => {
   it('opens what was picked', () => {
     matching(commands, 'zoe', 1)[0]?.run();
     expect(open).toHaveBeenCalledWith('operators', 'zoe');
+  });
+});
+
+describe('settings', () => {
+  const open = vi.fn();
+  const commands = [...elementCommands(samplePlan(), open), ...settingCommands(samplePlan(), open)];
+  const found = (typed: string) => matching(commands, typed, 5).map((command) => command.name);
+
+  it('are found by a few letters of the setting and of its element', () => {
+    expect(found('we fa')[0]).toBe('Weight of a chat: Fares & booking');
+    expect(found('shrink')).toEqual(['Shrinkage: the plan']);
+    expect(found('holiday').length).toBeGreaterThan(0);
+  });
+
+  it('come after the element itself', () => {
+    expect(found('fares')[0]).toBe('Fares & booking');
+  });
+
+  it('are opened where they stand', () => {
+    matching(commands, 'we fa', 1)[0]?.run();
+    expect(open).toHaveBeenCalledWith('queues', 'booking', 'Weight of a chat');
   });
 });

@@ -1,4 +1,4 @@
-import type { ElementKind, Plan } from '../api/model';
+import { type ElementKind, type Plan, SETTINGS_ID } from '../api/model';
 import { KIND_WORDS } from '../plan/kinds';
 import { labelOf } from '../plan/names';
 
@@ -23,6 +23,42 @@ export function elementCommands(plan: Plan, open: (kind: ElementKind, id: string
       run: () => open(kind, element.id),
     })),
   );
+}
+
+/** What can be set of an element, in the words of its panel. */
+export const SETTINGS_OF: Partial<Record<ElementKind, string[]>> = {
+  queues: ['Weight of a chat', 'Answer target', 'Priority', 'Least language', 'Next operator', 'Handing over', 'Waiting', 'Workload', 'May go on to'],
+  operators: ['Capacity', 'Chats at most', 'Languages', 'Skills', 'Usually present', 'Answers for', 'Account'],
+  departments: ['Opening hours', 'Texts'],
+  hours: ['Public holidays', 'Exceptions'],
+  settings: [
+    'Time zone',
+    'Holidays of',
+    'Seats licensed',
+    'Next chat from',
+    'Who goes away',
+    'Shrinkage',
+    'Cost',
+    'Left to the bot',
+    'Who hears of chats',
+    'Timeouts',
+    'Texts',
+  ],
+};
+
+/** The settings of every element and of the plan, each to be gone to. */
+export function settingCommands(plan: Plan, open: (kind: ElementKind, id: string, field: string) => void): Command[] {
+  const settings = (kind: ElementKind, id: string, name: string) =>
+    (SETTINGS_OF[kind] ?? []).map((field) => ({
+      key: `${kind}/${id} ${field}`,
+      name: `${field}: ${name}`,
+      what: 'setting',
+      run: () => open(kind, id, field),
+    }));
+  return [
+    ...settings('settings', SETTINGS_ID, 'the plan'),
+    ...LISTS.flatMap((kind) => plan[kind].flatMap(({ id }) => settings(kind, id, labelOf(plan, kind, id)))),
+  ];
 }
 
 /** The commands whose name or kind holds every word that was typed; names that begin with them first. */

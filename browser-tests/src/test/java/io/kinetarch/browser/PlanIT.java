@@ -311,6 +311,101 @@ class PlanIT {
         }
     }
 
+    /** From anywhere, by a few keys and none of them Tab. */
+    @Test
+    @Order(11)
+    void aWeightIsChangedInUnderTwelveKeys() {
+        try (var journey = DEMO.journey("few-keys")) {
+            var page = journey.page();
+            journey.signIn("planner");
+            journey.open("/volumes");
+            page.getByRole(AriaRole.HEADING).first().waitFor();
+            var keys = new Keys(page);
+            keys.press("Control+k");
+            var typed = page.getByLabel("Find an element, a view or an action");
+            assertThat(typed).isFocused();
+            keys.type("we fa");
+            assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("Weight of a chat: Fares & booking");
+            keys.press("Enter");
+            var weight = page.getByLabel("Weight of a chat");
+            assertThat(weight).isFocused();
+            String before = weight.inputValue();
+            keys.press(before.equals("4") ? "5" : "4");
+            keys.press("Control+Enter");
+            assertThat(journey.button("Save to draft")).isDisabled();
+            assertThat(page.getByText("1 not saved")).isHidden();
+            assertThat(keys.pressed).isLessThan(12);
+            page.reload();
+            assertThat(weight).hasValue(before.equals("4") ? "5" : "4");
+            journey.button("Undo").click();
+            assertThat(weight).hasValue(before);
+            journey.endsWell();
+        }
+    }
+
+    /** Counts what a hand does. */
+    private static final class Keys {
+        private final Page page;
+        private int pressed;
+
+        Keys(Page page) {
+            this.page = page;
+        }
+
+        void press(String key) {
+            page.keyboard().press(key);
+            pressed++;
+        }
+
+        void type(String text) {
+            page.keyboard().type(text);
+            pressed += text.length();
+        }
+    }
+
+    @Test
+    @Order(12)
+    void aPlanIsBegunByKeyboardAndRemovedByAnAdministrator() {
+        try (var journey = DEMO.journey("new-plan")) {
+            var page = journey.page();
+            journey.signIn("planner");
+            journey.open("/people");
+            assertThat(page.getByLabel("Search people")).isVisible();
+            page.keyboard().press("Control+k");
+            assertThat(page.getByLabel("Find an element, a view or an action")).isFocused();
+            page.keyboard().type("new plan");
+            page.keyboard().press("Enter");
+            assertThat(page.getByLabel("Name of the contact centre")).isFocused();
+            page.keyboard().type("Weir Pilots");
+            page.keyboard().press("Tab");
+            page.keyboard().press("Tab");
+            page.keyboard().press("ArrowDown");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Draft, never live")).isVisible();
+            page.keyboard().press("Control+k");
+            page.keyboard().type("specialists queue");
+            page.keyboard().press("Enter");
+            assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Specialists")))
+                    .isVisible();
+            journey.endsWell();
+        }
+        try (var journey = DEMO.journey("remove-plan")) {
+            var page = journey.page();
+            journey.signIn("admin");
+            journey.open("/passage?plan=weir-pilots");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Plan: Weir Pilots"))
+                    .click();
+            page.getByText("Remove this plan…").click();
+            assertThat(journey.dialog()).containsText("With it go nothing but its draft.");
+            assertThat(journey.dialogButton("Remove for good")).isDisabled();
+            page.getByLabel("To remove it, type its name").fill("Weir Pilots");
+            journey.dialogButton("Remove for good").click();
+            assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Plan: Tarnwick")))
+                    .isVisible();
+            journey.endsWell();
+        }
+    }
+
     private static Locator cell(Page page, String label) {
         return page.getByRole(
                 AriaRole.GRIDCELL, new Page.GetByRoleOptions().setName(label).setExact(true));

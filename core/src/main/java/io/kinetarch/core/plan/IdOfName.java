@@ -6,7 +6,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 
 /** Makes ids of names: "Ana Müller" becomes {@code ana-muller}, or {@code ana-muller-2} where that is taken. */
-final class IdOfName {
+public final class IdOfName {
     private static final int LONGEST_STEM = 50;
 
     private IdOfName() {}
@@ -16,7 +16,7 @@ final class IdOfName {
      *
      * @param nameless the stem for a name that has no letter or digit of an id
      */
-    static <I> I free(String name, String nameless, Function<String, I> id, Predicate<I> taken) {
+    public static <I> I free(String name, String nameless, Function<String, I> id, Predicate<I> taken) {
         String plain = Normalizer.normalize(name, Normalizer.Form.NFD)
                 .replaceAll("\\p{M}", "")
                 .toLowerCase(Locale.ROOT)

@@ -110,6 +110,26 @@ public record Queue(
         return with(other, weight, handover, waiting, workload, ladder);
     }
 
+    /** This queue with other queues that its chats may be transferred to. */
+    public Queue withTransfers(List<QueueId> other) {
+        return new Queue(
+                id,
+                name,
+                department,
+                members,
+                needs,
+                leastLanguageLevel,
+                weight,
+                priority,
+                choice,
+                handover,
+                waiting,
+                target,
+                workload,
+                other,
+                ladder);
+    }
+
     private Queue with(
             Membership otherMembers,
             int otherWeight,

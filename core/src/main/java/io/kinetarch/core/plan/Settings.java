@@ -75,6 +75,13 @@ public record Settings(
                 List.of());
     }
 
+    /** These settings for a plan of another name. */
+    public Settings named(String other) {
+        return new Settings(
+                other, timeZone, country, shrinkage, pay, botShares, seats, nextChat, texts, timeouts, whenAway,
+                accepted, receivers);
+    }
+
     /** These settings with other timeouts. */
     public Settings with(Timeouts other) {
         return with(nextChat, other, whenAway, accepted);

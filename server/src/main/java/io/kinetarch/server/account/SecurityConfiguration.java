@@ -69,6 +69,8 @@ class SecurityConfiguration {
                         .hasAuthority(Permission.ACCOUNTS.name())
                         .requestMatchers("/api/v1/tokens/**")
                         .access(SecurityConfiguration::isSession)
+                        .requestMatchers(HttpMethod.DELETE, "/api/v1/plans/*")
+                        .hasAuthority(Permission.ACCOUNTS.name())
                         .requestMatchers("/api/v1/plans/*/desk/**")
                         .hasAuthority(Permission.ANSWER.name())
                         .requestMatchers("/api/v1/plans/*/now/**")

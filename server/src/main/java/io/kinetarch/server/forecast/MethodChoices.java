@@ -3,6 +3,7 @@ package io.kinetarch.server.forecast;
 import io.kinetarch.core.forecast.Forecaster.Choice;
 import io.kinetarch.core.forecast.Method;
 import io.kinetarch.server.forecast.ForecastMapper.StoredChoice;
+import io.kinetarch.server.plan.CopiedAlong;
 import io.kinetarch.server.plan.PlanChanges;
 import java.time.LocalDate;
 import java.util.EnumMap;
@@ -15,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Which method each series of a plan is forecast by: as trials found, or as a planner wants. */
 @Component
-class MethodChoices {
+class MethodChoices implements CopiedAlong {
     private final ForecastMapper mapper;
     private final PlanChanges changes;
     private final JsonMapper json;
@@ -74,7 +75,8 @@ class MethodChoices {
     }
 
     /** Gives one plan the choices of another that has the same volumes. */
-    void copy(String fromPlan, String toPlan) {
+    @Override
+    public void copy(String fromPlan, String toPlan) {
         mapper.copyChoices(fromPlan, toPlan);
         mapper.copySums(fromPlan, toPlan);
     }

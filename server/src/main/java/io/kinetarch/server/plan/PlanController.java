@@ -7,6 +7,8 @@ import io.kinetarch.server.plan.Drafts.Draft;
 import io.kinetarch.server.plan.Drafts.DraftNews;
 import io.kinetarch.server.plan.Drafts.HistoryEntry;
 import io.kinetarch.server.plan.Findings.FindingName;
+import io.kinetarch.server.plan.PlanMapper.GoesAlong;
+import io.kinetarch.server.plan.PlanShelf.NewPlan;
 import io.kinetarch.server.plan.Plans.Revision;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -32,13 +34,16 @@ class PlanController {
     private static final int HISTORY_PAGE = 50;
 
     private final Plans plans;
+    private final PlanShelf shelf;
     private final Drafts drafts;
     private final DraftEdits edits;
     private final Revisions revisions;
     private final Findings findings;
 
-    PlanController(Plans plans, Drafts drafts, DraftEdits edits, Revisions revisions, Findings findings) {
+    PlanController(
+            Plans plans, PlanShelf shelf, Drafts drafts, DraftEdits edits, Revisions revisions, Findings findings) {
         this.plans = plans;
+        this.shelf = shelf;
         this.drafts = drafts;
         this.edits = edits;
         this.revisions = revisions;
@@ -46,8 +51,6 @@ class PlanController {
     }
 
     record PlanSummary(String id, String name) {}
-
-    record NewPlan(String name, String timeZone) {}
 
     /**
      * An edit of one element.
@@ -95,9 +98,21 @@ class PlanController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     PlanSummary make(@RequestBody NewPlan wanted) {
-        var starter = StarterPlan.of(wanted.name(), wanted.timeZone());
-        plans.make(StarterPlan.ID, starter);
-        return new PlanSummary(StarterPlan.ID, starter.name());
+        var made = shelf.make(wanted);
+        return new PlanSummary(made.id(), made.name());
+    }
+
+    /** What would be lost with the plan. */
+    @GetMapping("/{plan}/removal")
+    GoesAlong goesAlong(@PathVariable String plan) {
+        return shelf.goesAlong(plan);
+    }
+
+    /** Removes a plan that never was live, said by its name once more. */
+    @DeleteMapping("/{plan}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String plan, @RequestParam String name, @AuthenticationPrincipal SignedIn by) {
+        shelf.remove(plan, name, by);
     }
 
     @GetMapping("/{plan}/draft")

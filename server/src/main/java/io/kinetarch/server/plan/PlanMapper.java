@@ -3,6 +3,7 @@ package io.kinetarch.server.plan;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -58,7 +59,9 @@ interface PlanMapper {
     @Select("select id, draft::text as draft, " + COUNTERS + " from plan where id = #{id} for update")
     Optional<StoredPlan> lock(String id);
 
-    @Insert("insert into plan (id, draft) values (#{id}, #{draft}::jsonb) on conflict do nothing")
+    @Insert("""
+            insert into plan (id, draft) select #{id}, #{draft}::jsonb
+            where not exists (select from removed_plan where id = #{id}) on conflict do nothing""")
     int insert(String id, String draft);
 
     @Update("update plan set draft = #{draft}::jsonb, draft_change = #{change} where id = #{id}")
@@ -99,4 +102,30 @@ interface PlanMapper {
 
     @Update("update plan set roster_change = roster_change + 1 where id = #{id}")
     void rostersChanged(String id);
+
+    /**
+     * What belongs to a plan.
+     *
+     * @param changes of its draft
+     * @param halfHours counted
+     */
+    record GoesAlong(long revisions, long changes, long halfHours, long rosters, long rehearsals) {}
+
+    @Select("""
+            select (select count(*) from plan_revision where plan_id = #{id}) as revisions,
+                   (select count(*) from plan_change where plan_id = #{id}) as changes,
+                   (select count(*) from volume where plan_id = #{id}) as half_hours,
+                   (select count(*) from roster where plan_id = #{id}) as rosters,
+                   (select count(*) from rehearsal where plan_id = #{id}) as rehearsals""")
+    GoesAlong goesAlong(String id);
+
+    /** Whether a plan has this id or had it. */
+    @Select("select exists (select from plan where id = #{id}) or exists (select from removed_plan where id = #{id})")
+    boolean taken(String id);
+
+    @Insert("insert into removed_plan (id, name, removed_by, removed_at) values (#{id}, #{name}, #{by}, #{at})")
+    void remember(String id, String name, long by, Instant at);
+
+    @Delete("delete from plan where id = #{id}")
+    void delete(String id);
 }

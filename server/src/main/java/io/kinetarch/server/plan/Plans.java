@@ -228,7 +228,7 @@ public class Plans {
     public void make(String id, Plan plan) {
         pictures.checkKnown(plan);
         if (plans.insert(id, text(PlanDocument.of(plan))) == 0) {
-            throw new Refusal(Kind.ALREADY_DONE, "There is a plan \"" + id + "\" already.");
+            throw new Refusal(Kind.ALREADY_DONE, "There is a plan \"" + id + "\" already, or was one.");
         }
     }
 

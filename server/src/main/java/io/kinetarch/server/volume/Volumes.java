@@ -14,6 +14,7 @@ import io.kinetarch.formats.volume.VolumeFile;
 import io.kinetarch.formats.volume.VolumeFile.Reading;
 import io.kinetarch.formats.volume.VolumeTable;
 import io.kinetarch.server.account.SignedIn;
+import io.kinetarch.server.plan.CopiedAlong;
 import io.kinetarch.server.plan.PlanChanges;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
@@ -41,7 +42,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The stored chat volumes of each plan, and the files they come from. */
 @Service
-public class Volumes {
+public class Volumes implements CopiedAlong {
     private static final int ROWS_AT_ONCE = 20_000;
     private static final int MOST_FILES = 50;
     private static final Duration LEFT_AFTER = Duration.ofDays(1);
@@ -251,7 +252,7 @@ public class Volumes {
         changes.volumesChanged(planId);
     }
 
-    /** Gives a plan that has no volumes those of another. */
+    @Override
     @Transactional
     public void copy(String fromPlan, String toPlan) {
         volumes.copy(fromPlan, toPlan);

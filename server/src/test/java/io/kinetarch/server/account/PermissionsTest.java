@@ -44,6 +44,7 @@ class PermissionsTest {
             new Call("POST", PLAN + "/revisions", DESIGNERS),
             new Call("POST", PLAN + "/volumes/imports?timeZone=Europe/Dublin", DESIGNERS),
             new Call("POST", "/api/v1/plans", DESIGNERS),
+            new Call("DELETE", "/api/v1/plans/tarnwick?name=another", Set.of(Role.ADMINISTRATOR)),
             new Call("GET", "/api/v1/accounts", Set.of(Role.ADMINISTRATOR)),
             new Call("POST", "/api/v1/accounts", Set.of(Role.ADMINISTRATOR)),
             new Call("PUT", "/api/v1/accounts/nobody", Set.of(Role.ADMINISTRATOR)));

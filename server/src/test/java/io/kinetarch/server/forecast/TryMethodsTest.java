@@ -23,7 +23,7 @@ class TryMethodsTest {
 
     @Test
     void methodsAreTriedByAJobAfterAnImport() throws InterruptedException {
-        api.post("/api/v1/plans", "{\"name\":\"Harbour\",\"timeZone\":\"Europe/Dublin\"}");
+        api.post("/api/v1/plans", "{\"id\":\"main\",\"name\":\"Harbour\",\"timeZone\":\"Europe/Dublin\"}");
         var read = api.postCsv(
                         PLAN + "/volumes/imports?timeZone=Europe/Dublin",
                         history().getBytes(StandardCharsets.UTF_8))

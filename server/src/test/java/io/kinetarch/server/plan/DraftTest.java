@@ -17,7 +17,7 @@ class DraftTest {
 
     @BeforeEach
     void aStarterPlan() {
-        api.post("/api/v1/plans", "{\"name\":\"Harbour\",\"timeZone\":\"Europe/Dublin\"}");
+        api.post("/api/v1/plans", "{\"id\":\"main\",\"name\":\"Harbour\",\"timeZone\":\"Europe/Dublin\"}");
     }
 
     @Test

@@ -1,0 +1,137 @@
+import { Input, Modal } from 'antd';
+import { useRef, useState } from 'react';
+import type { NewPlan } from '../api/model';
+import { useGoesAlong, useNewPlan, useRemovePlan } from '../api/plan';
+import { ErrorNote } from '../ui/ErrorNote';
+import { usePlace } from '../plan/place';
+import { useWorkplace } from '../plan/workplace';
+import { NewPlanFields, PLAIN_PLAN } from './NewPlanFields';
+import type { PlanTask } from './PlanMenu';
+
+/** Whoever comes from the palette types on in the dialog's first field, which the palette's end would take the focus from. */
+function useFirstField() {
+  const fields = useRef<HTMLFormElement>(null);
+  return { fields, afterOpenChange: (open: boolean) => open && fields.current?.querySelector('input')?.focus() };
+}
+
+/** The dialog of what is to be done with plans as wholes. */
+export function PlanDialog({ task, onClose }: { task: PlanTask; onClose: () => void }) {
+  if (task === 'remove') return <RemovePlan onClose={onClose} />;
+  return <MakePlan copy={task === 'copy'} onClose={onClose} />;
+}
+
+function MakePlan({ copy, onClose }: { copy: boolean; onClose: () => void }) {
+  const { draft } = useWorkplace();
+  const { openPlan } = usePlace();
+  const make = useNewPlan();
+  const { fields, afterOpenChange } = useFirstField();
+  const original = draft.plan.settings.name;
+  const [plan, setPlan] = useState<NewPlan>(copy ? { name: `${original}, copy`, copyOf: draft.id } : PLAIN_PLAN);
+  const ready = plan.name.trim() !== '';
+  function begin() {
+    if (!ready || make.isPending) return;
+    make.mutate(plan, {
+      onSuccess: ({ id }) => {
+        onClose();
+        openPlan(id);
+      },
+    });
+  }
+  return (
+    <Modal
+      open
+      title={<h2>{copy ? `Copy ${original}` : 'Begin a plan'}</h2>}
+      okText={copy ? 'Copy' : 'Begin'}
+      okButtonProps={{ disabled: !ready }}
+      confirmLoading={make.isPending}
+      afterOpenChange={afterOpenChange}
+      onCancel={onClose}
+      onOk={begin}
+    >
+      <form
+        ref={fields}
+        onSubmit={(event) => {
+          event.preventDefault();
+          begin();
+        }}
+      >
+        {copy ? (
+          <>
+            <p className="soft">The draft as it stands, with its people, its volumes and how they are forecast. The copy is not live.</p>
+            <label className="gate-field">
+              <span>Name of the copy</span>
+              <Input autoFocus value={plan.name} onChange={(event) => setPlan({ ...plan, name: event.target.value })} />
+            </label>
+          </>
+        ) : (
+          <NewPlanFields plan={plan} onChange={setPlan} />
+        )}
+        <ErrorNote error={make.error} />
+        {/* The dialog's button stands outside; a form of several fields is sent by Enter only if it has one of its own. */}
+        <button type="submit" hidden />
+      </form>
+    </Modal>
+  );
+}
+
+/** Asks before a plan goes: shows what goes with it, and wants its name typed. */
+function RemovePlan({ onClose }: { onClose: () => void }) {
+  const { draft } = useWorkplace();
+  const { openPlan } = usePlace();
+  const { data: along } = useGoesAlong(draft.id);
+  const remove = useRemovePlan();
+  const { fields, afterOpenChange } = useFirstField();
+  const name = draft.plan.settings.name;
+  const [typed, setTyped] = useState('');
+  const goes = along && [
+    counted(along.changes, 'change of the draft', 'changes of the draft'),
+    counted(along.halfHours, 'counted half-hour', 'counted half-hours'),
+    counted(along.rosters, 'roster', 'rosters'),
+    counted(along.rehearsals, 'rehearsal', 'rehearsals'),
+  ];
+  function go() {
+    if (typed !== name || remove.isPending) return;
+    remove.mutate(
+      { id: draft.id, name },
+      {
+        onSuccess: () => {
+          onClose();
+          openPlan(null);
+        },
+      },
+    );
+  }
+  return (
+    <Modal
+      open
+      title={<h2>Remove {name}?</h2>}
+      okText="Remove for good"
+      cancelText="Keep it"
+      okButtonProps={{ danger: true, disabled: typed !== name }}
+      confirmLoading={remove.isPending}
+      onCancel={onClose}
+      afterOpenChange={afterOpenChange}
+      onOk={go}
+    >
+      <form
+        ref={fields}
+        onSubmit={(event) => {
+          event.preventDefault();
+          go();
+        }}
+      >
+        <p>{goes ? `With it go ${goes.filter(Boolean).join(', ') || 'nothing but its draft'}.` : 'Looking what goes with it …'}</p>
+        <p>It cannot be taken back. Its document, saved under Revisions, can be taken into a new plan.</p>
+        <label className="gate-field">
+          <span>To remove it, type its name</span>
+          <Input autoFocus placeholder={name} value={typed} onChange={(event) => setTyped(event.target.value)} />
+        </label>
+        <ErrorNote error={remove.error} />
+      </form>
+    </Modal>
+  );
+}
+
+function counted(count: number, one: string, many: string) {
+  return count === 0 ? '' : `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
+}
