@@ -1,16 +1,8 @@
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
-import type { Account, Operator, Permission, Role } from '../api/model';
+import type { Operator, Permission } from '../api/model';
 import { useChangeProfile, useSelf } from '../api/people';
-import {
-  ROLES,
-  useAccounts,
-  useChangeAccount,
-  useMakeAccount,
-  useMakeToken,
-  useRevokeToken,
-  useTokens,
-} from '../api/session';
+import { useMakeToken, useRevokeToken, useTokens } from '../api/session';
 import { BusyButton } from '../ui/BusyButton';
 import { Field, Line } from '../ui/fields';
 import { GreetingEditor } from '../settings/GreetingEditor';
@@ -19,7 +11,10 @@ import { PictureField } from '../ui/PictureField';
 import '../settings/settings.css';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
+import { now } from '../time/clock';
 import { formatInstant } from '../time/time';
+import { Accounts } from './Accounts';
+import { OwnAccess } from './OwnAccess';
 import './account.css';
 
 const SCOPES: { scope: Permission; words: string }[] = [
@@ -31,6 +26,9 @@ const SCOPES: { scope: Permission; words: string }[] = [
   { scope: 'VOLUMES', words: 'import volumes' },
   { scope: 'ACCOUNTS', words: 'keep accounts' },
 ];
+
+const LIFETIMES = [7, 30, 90, 366].map((days) => ({ value: days, label: days === 366 ? 'ends after a year' : `ends after ${days} days` }));
+
 /** What belongs to the signed-in account: its operator's profile, its API tokens; for administrators all accounts. */
 export function AccountView() {
   const { account } = useWorkplace();
@@ -44,8 +42,9 @@ export function AccountView() {
         <Profile />
       </div>
       <div>
+        <OwnAccess />
         <Tokens />
-        {account.permissions.includes('ACCOUNTS') && <Accounts />}
+        {account.permissions.includes('ACCOUNTS') && <Accounts own={account.name} />}
       </div>
     </div>
   );
@@ -131,6 +130,7 @@ function Tokens() {
   const revoke = useRevokeToken();
   const [label, setLabel] = useState('');
   const [scopes, setScopes] = useState<Permission[]>(['READ', 'CALCULATE']);
+  const [days, setDays] = useState(90);
   return (
     <section className="account-card" aria-label="API tokens">
       <h2>API tokens</h2>
@@ -150,7 +150,8 @@ function Tokens() {
               <br />
               <span className="soft">
                 made {formatInstant(token.createdAt)},{' '}
-                {token.lastUsedAt ? `last used ${formatInstant(token.lastUsedAt)}` : 'never used'}
+                {token.lastUsedAt ? `last used ${formatInstant(token.lastUsedAt)}` : 'never used'},{' '}
+                {Date.parse(token.expiresAt) < Date.parse(now()) ? 'ended' : `ends ${formatInstant(token.expiresAt)}`}
               </span>
             </span>
             <BusyButton busy={revoke.isPending && revoke.variables === token.id} onClick={() => revoke.mutate(token.id)}>
@@ -164,7 +165,7 @@ function Tokens() {
         className="account-new"
         onSubmit={(event) => {
           event.preventDefault();
-          make.mutate({ label, scopes }, { onSuccess: () => setLabel('') });
+          make.mutate({ label, scopes, days }, { onSuccess: () => setLabel('') });
         }}
       >
         <Input
@@ -186,6 +187,7 @@ function Tokens() {
             </Checkbox>
           ))}
         </div>
+        <Select aria-label="Ends after" value={days} options={LIFETIMES} onChange={setDays} />
         <BusyButton htmlType="submit" disabled={label.trim() === '' || scopes.length === 0} busy={make.isPending}>
           Make a token
         </BusyButton>
@@ -200,68 +202,6 @@ function Tokens() {
         <p>It is shown this once; only a digest of it is kept.</p>
         <Input readOnly aria-label="The token" value={make.data?.token} onFocus={(event) => event.target.select()} />
       </Modal>
-    </section>
-  );
-}
-
-function Accounts() {
-  const { data: accounts } = useAccounts(true);
-  const make = useMakeAccount();
-  const change = useChangeAccount();
-  const [wish, setWish] = useState({ name: '', displayName: '', password: '', role: 'OPERATOR' as Role });
-  const set = (part: Partial<typeof wish>) => setWish((before) => ({ ...before, ...part }));
-  return (
-    <section className="account-card" aria-label="Accounts">
-      <h2>Accounts</h2>
-      <ul className="account-list">
-        {accounts?.map((other: Account) => (
-          <li key={other.name}>
-            <span>
-              <strong>{other.displayName}</strong> <span className="soft">{other.name}</span>
-            </span>
-            <Select
-              aria-label={`Role of ${other.displayName}`}
-              value={other.role}
-              options={ROLES}
-              onChange={(role) => change.mutate({ name: other.name, displayName: other.displayName, role })}
-            />
-          </li>
-        ))}
-      </ul>
-      <p className="soft">A changed role ends the account’s sessions. Which operator an account is, is set under People.</p>
-      <form
-        className="account-new"
-        onSubmit={(event) => {
-          event.preventDefault();
-          make.mutate(wish, { onSuccess: () => set({ name: '', displayName: '', password: '' }) });
-        }}
-      >
-        <Input
-          aria-label="Name to sign in with"
-          placeholder="Name to sign in with"
-          autoComplete="off"
-          value={wish.name}
-          onChange={(event) => set({ name: event.target.value })}
-        />
-        <Input
-          aria-label="Name shown to others"
-          placeholder="Name shown to others"
-          value={wish.displayName}
-          onChange={(event) => set({ displayName: event.target.value })}
-        />
-        <Input.Password
-          aria-label="First password"
-          placeholder="First password, at least 10 characters"
-          autoComplete="new-password"
-          value={wish.password}
-          onChange={(event) => set({ password: event.target.value })}
-        />
-        <Select aria-label="Role" value={wish.role} options={ROLES} onChange={(role) => set({ role })} />
-        <BusyButton htmlType="submit" busy={make.isPending} disabled={!wish.name || !wish.displayName || !wish.password}>
-          Make the account
-        </BusyButton>
-      </form>
-      <ErrorNote error={make.error ?? change.error} />
     </section>
   );
 }

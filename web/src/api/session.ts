@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { setClock } from '../time/clock';
 import { call } from './client';
-import type { Account, Permission, Role, Session, Token } from './model';
+import type { KeptAccount, OwnSession, Permission, Role, Session, Token } from './model';
 
 /** The access roles, from the one that may do most. */
 export const ROLES: { value: Role; label: string }[] = [
@@ -14,6 +14,7 @@ export const ROLES: { value: Role; label: string }[] = [
 export const SESSION = ['session'];
 const TOKENS = ['tokens'];
 const ACCOUNTS = ['accounts'];
+const SESSIONS = ['sessions'];
 
 /** Each answer about the session tells the server's time. */
 async function timed(asked: Promise<Session>) {
@@ -58,11 +59,13 @@ function useChange<Wish, Answer>(key: string[], send: (wish: Wish) => Promise<An
 }
 
 export const useMakeToken = () =>
-  useChange(TOKENS, (wish: { label: string; scopes: Permission[] }) => call<{ token: string }>('POST', '/tokens', wish));
+  useChange(TOKENS, (wish: { label: string; scopes: Permission[]; days: number }) => call<{ token: string }>('POST', '/tokens', wish));
 export const useRevokeToken = () => useChange(TOKENS, (id: number) => call('DELETE', `/tokens/${id}`));
 
+const accountPath = (name: string) => `/accounts/${encodeURIComponent(name)}`;
+
 export function useAccounts(enabled: boolean) {
-  return useQuery({ queryKey: ACCOUNTS, queryFn: () => call<Account[]>('GET', '/accounts'), enabled });
+  return useQuery({ queryKey: ACCOUNTS, queryFn: () => call<KeptAccount[]>('GET', '/accounts'), enabled });
 }
 
 export const useMakeAccount = () =>
@@ -71,5 +74,24 @@ export const useMakeAccount = () =>
   );
 export const useChangeAccount = () =>
   useChange(ACCOUNTS, ({ name, ...change }: { name: string; displayName: string; role: Role }) =>
-    call('PUT', `/accounts/${encodeURIComponent(name)}`, change),
+    call('PUT', accountPath(name), change),
   );
+
+export const useSetPassword = () =>
+  useChange(ACCOUNTS, ({ name, password }: { name: string; password: string }) =>
+    call('PUT', `${accountPath(name)}/password`, { password }),
+  );
+export const useSetAccess = () =>
+  useChange(ACCOUNTS, ({ name, disabled }: { name: string; disabled: boolean }) =>
+    call('PUT', `${accountPath(name)}/access`, { disabled }),
+  );
+export const useDeleteAccount = () => useChange(ACCOUNTS, (name: string) => call('DELETE', accountPath(name)));
+
+export const useChangePassword = () =>
+  useChange(SESSIONS, (wish: { current: string; password: string }) => call('PUT', '/session/password', wish));
+
+export function useSessions() {
+  return useQuery({ queryKey: SESSIONS, queryFn: () => call<OwnSession[]>('GET', '/sessions') });
+}
+
+export const useEndSession = () => useChange(SESSIONS, (id: string) => call('DELETE', `/sessions/${id}`));

@@ -26,7 +26,7 @@ import { WeekRuler } from './WeekRuler';
 const loadPalette = () => import('./CommandPalette');
 const CommandPalette = lazy(() => loadPalette().then((m) => ({ default: m.CommandPalette })));
 const PlanDialog = lazy(() => import('./PlanDialogs').then((m) => ({ default: m.PlanDialog })));
-const Shortcuts = lazy(() => import('../ui/Shortcuts').then((m) => ({ default: m.Shortcuts })));
+const ShortcutsHere = lazy(() => import('./ShortcutsHere').then((m) => ({ default: m.ShortcutsHere })));
 
 /** Loads what every view works on, and puts the frame around the view. */
 export function Shell({ plan, account, children }: { plan: string; account: Account; children: ReactNode }) {
@@ -138,7 +138,7 @@ function Header() {
         {overlay === 'palette' && (
           <CommandPalette onClose={() => setOverlay(null)} onOverlay={setOverlay} />
         )}
-        {overlay === 'shortcuts' && <Shortcuts onClose={() => setOverlay(null)} />}
+        {overlay === 'shortcuts' && <ShortcutsHere onClose={() => setOverlay(null)} />}
         {(overlay === 'new' || overlay === 'copy' || overlay === 'remove') && (
           <PlanDialog task={overlay} onClose={() => setOverlay(null)} />
         )}

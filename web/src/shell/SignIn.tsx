@@ -53,7 +53,7 @@ export function FirstAccount() {
       <Field label="Name shown to others">
         <Input autoComplete="name" value={displayName} onChange={(e) => setDisplayName(e.target.value)} />
       </Field>
-      <Field label="Password, at least 10 characters">
+      <Field label="Password, at least 15 characters">
         <Input.Password
           autoComplete="new-password"
           value={password}

@@ -2,6 +2,8 @@ import { Modal } from 'antd';
 
 interface Shortcut {
   where: string;
+  /** The view that has these keys; left out where they hold everywhere. */
+  path?: string;
   keys: [string, string][];
 }
 
@@ -9,7 +11,8 @@ const SHORTCUTS: Shortcut[] = [
   {
     where: 'Everywhere',
     keys: [
-      ['Ctrl K', 'find any element, view or action'],
+      ['Ctrl K', 'find any element, setting, view or action, and go there'],
+      ['Tab, Enter', 'at the start of a page: skip to the view'],
       ['Ctrl Z', 'undo your last change of the draft'],
       ['Ctrl Shift Z', 'redo it'],
       ['Ctrl Enter', 'save what is edited beside the view'],
@@ -27,6 +30,7 @@ const SHORTCUTS: Shortcut[] = [
   },
   {
     where: 'People',
+    path: '/people',
     keys: [
       ['arrow keys', 'another cell; with Shift a block of cells'],
       ['1 to 5', 'set the level'],
@@ -38,13 +42,64 @@ const SHORTCUTS: Shortcut[] = [
   },
   {
     where: 'Structure',
+    path: '/structure',
     keys: [
       ['↑ ↓', 'another row'],
       ['Alt ↑, Alt ↓', 'move the element up, down'],
       ['Enter', 'open it'],
     ],
   },
+  {
+    where: 'Hours',
+    path: '/hours',
+    keys: [
+      ['arrow keys', 'another half-hour; with Shift a block'],
+      ['Space', 'open or close the block'],
+      ['Home, End', 'start and end of the day'],
+    ],
+  },
+  { where: 'Rules', path: '/rules', keys: [['Alt ↑, Alt ↓', 'move the rule up, down']] },
+  {
+    where: 'Ladders',
+    path: '/ladders',
+    keys: [
+      ['← →', 'the rung five seconds sooner, later'],
+      ['Page Up, Page Down', 'half a minute later, sooner'],
+    ],
+  },
+  {
+    where: 'Rehearsal',
+    path: '/rehearsal',
+    keys: [
+      ['← →', 'a second back, on; with Shift ten'],
+      ['Page Up, Page Down', 'what happened before, what happens next'],
+      ['Home, End', 'the start, the end'],
+    ],
+  },
+  {
+    where: 'Volumes',
+    path: '/volumes',
+    keys: [
+      ['← →', 'another day; with Shift several'],
+      ['Page Up, Page Down', 'a week back, on'],
+      ['↑ ↓', 'a month back, on'],
+    ],
+  },
+  {
+    where: 'Roster',
+    path: '/roster',
+    keys: [
+      ['← →', 'move the shift half an hour'],
+      ['Delete', 'take it away'],
+    ],
+  },
 ];
+
+/** The keys that hold everywhere, after those of a view that has its own. */
+export function shortcutsOf(path: string): Shortcut[] {
+  const own = SHORTCUTS.filter((one) => one.path === path);
+  return [...own, ...SHORTCUTS.filter((one) => one.path === undefined), ...SHORTCUTS.filter((one) => one.path && one.path !== path)];
+}
 
 export const DESK_SHORTCUTS: Shortcut[] = [
   {
@@ -72,7 +127,7 @@ export const DESK_SHORTCUTS: Shortcut[] = [
 ];
 
 /** The keyboard in one list. */
-export function Shortcuts({ of = SHORTCUTS, onClose }: { of?: Shortcut[]; onClose: () => void }) {
+export function Shortcuts({ of, onClose }: { of: Shortcut[]; onClose: () => void }) {
   return (
     <Modal open title={<h2>Keyboard</h2>} footer={null} onCancel={onClose}>
       {of.map(({ where, keys }) => (

@@ -18,10 +18,10 @@ class FirstVisitIT {
             page.navigate("/");
             page.getByLabel("Name to sign in with").fill("ida");
             page.getByLabel("Name shown to others").fill("Ida Sorrel");
-            page.getByLabel("Password, at least 10 characters").fill("short");
+            page.getByLabel("Password, at least 15 characters").fill("short");
             journey.button("Make the account").click();
-            assertThat(page.getByText("at least 10 characters.")).isVisible();
-            page.getByLabel("Password, at least 10 characters").fill("long enough now");
+            assertThat(page.getByText("at least 15 characters.")).isVisible();
+            page.getByLabel("Password, at least 15 characters").fill("long enough now");
             journey.button("Make the account").click();
 
             page.getByLabel("Name of the contact centre").fill("Harbour Lights");

@@ -299,7 +299,7 @@ class PlanIT {
             page.navigate("/");
             page.getByLabel("Name to sign in with").fill("ida");
             page.getByLabel("Name shown to others").fill("Ida Sorrel");
-            page.getByLabel("Password, at least 10 characters").fill("long enough now");
+            page.getByLabel("Password, at least 15 characters").fill("long enough now");
             arrival.button("Make the account").click();
             page.getByLabel("Or begin with a plan document").setInputFiles(file);
             assertThat(page.getByText("Draft, never live")).isVisible();

@@ -219,7 +219,6 @@ public final class Forecaster {
 
     /** What a choice made before expects of so many days after a series. */
     public static double[] expected(DailySeries series, int horizon, SpecialDays special, Choice choice) {
-        refuseHorizon(horizon);
         var tame = WildDays.without(series, WildDays.in(series, special));
         return mean(new DayOrigin(tame, special), DayOrigin.methods(tame), horizon, choice);
     }

@@ -1,5 +1,6 @@
 package io.kinetarch.core.forecast;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.hipparchus.linear.Array2DRowRealMatrix;
@@ -14,8 +15,10 @@ import org.hipparchus.linear.RealMatrix;
  * from errors of the past, drawn towards independence as far as they are few (Schäfer and Strimmer 2005).
  */
 final class Reconciliation {
-    /** Keeps what was never off from being told apart without end; far below what errors decide. */
+    /** Keep what was never off, or always off alike, from being told apart without end; far below what errors decide. */
     private static final double LEAST_VARIANCE = 1e-6;
+
+    private static final double LEAST_OF_MEAN = 1e-9;
 
     /** A product of matrices is symmetric but for that. */
     private static final double ROUNDING = 1e-9;
@@ -61,15 +64,19 @@ final class Reconciliation {
     private static double[][] covariance(double[][] errors) {
         int samples = errors.length;
         int nodes = errors[0].length;
-        double[] deviation = IntStream.range(0, nodes)
+        double[] variance = IntStream.range(0, nodes)
                 .mapToDouble(node -> {
                     double squares = 0;
                     for (double[] sample : errors) {
                         squares += sample[node] * sample[node];
                     }
-                    return Math.sqrt(squares / samples + LEAST_VARIANCE);
+                    return squares / samples;
                 })
                 .toArray();
+        double least = LEAST_VARIANCE
+                + LEAST_OF_MEAN * Arrays.stream(variance).average().orElse(0);
+        double[] deviation =
+                Arrays.stream(variance).map(own -> Math.sqrt(own + least)).toArray();
         var correlation = new double[nodes][nodes];
         double uncertain = 0;
         double size = 0;

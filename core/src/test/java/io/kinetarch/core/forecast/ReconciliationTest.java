@@ -91,6 +91,19 @@ class ReconciliationTest {
     }
 
     @Test
+    void forecastsThatAddUpByThemselvesAreNoTrouble() {
+        // Methods that only add and multiply are off in a sum by what they are off in its series; here always alike,
+        // too.
+        for (double size : new double[] {1e-9, 1, 1e10}) {
+            var errors = new double[30][];
+            Arrays.setAll(errors, _ -> new double[] {size, 2 * size, 3 * size});
+            double[] series = Reconciliation.series(
+                    Reconciliation.weights(2, List.of(List.of(0, 1)), errors), new double[] {40, 50, 90});
+            assertThat(series).containsExactly(new double[] {40, 50}, within(1e-6));
+        }
+    }
+
+    @Test
     void manySeriesAndSumsThatOverlapAddUp() {
         // 20 doors of 12 topics: 240 series, sums by door, by topic and of all, from errors that move together.
         int doors = 20;

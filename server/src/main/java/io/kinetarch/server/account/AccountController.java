@@ -4,6 +4,7 @@ import io.kinetarch.server.account.ApiTokens.Token;
 import io.kinetarch.server.account.SessionController.AccountView;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -20,6 +21,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 class AccountController {
+    private static final int USUAL_DAYS = 90;
+
     private final Accounts accounts;
     private final ApiTokens tokens;
 
@@ -32,14 +35,34 @@ class AccountController {
 
     record AccountChange(String displayName, Role role) {}
 
-    record NewToken(String label, Set<Permission> scopes) {}
+    /** A password to be set. */
+    record NewPassword(String password) {}
+
+    /** Whether an account may do anything. */
+    record AccountAccess(boolean disabled) {}
+
+    /** An account as administrators see it. */
+    record KeptAccount(String name, String displayName, Role role, boolean disabled) {
+        static KeptAccount of(Accounts.Kept kept) {
+            var account = kept.account();
+            return new KeptAccount(account.name(), account.displayName(), account.role(), kept.disabled());
+        }
+    }
+
+    /**
+     * A token to be made.
+     *
+     * @param days after which it ends; null for 90
+     */
+    record NewToken(
+            String label, Set<Permission> scopes, @Nullable Integer days) {}
 
     /** A token's secret, told this once. */
     record MadeToken(String token) {}
 
     @GetMapping("/accounts")
-    List<AccountView> accounts() {
-        return accounts.all().stream().map(AccountView::of).toList();
+    List<KeptAccount> accounts() {
+        return accounts.all().stream().map(KeptAccount::of).toList();
     }
 
     @PostMapping("/accounts")
@@ -55,6 +78,27 @@ class AccountController {
         accounts.change(name, change.displayName(), change.role());
     }
 
+    /** Sets a password that its owner has lost; the account's sessions end. */
+    @PutMapping("/accounts/{name}/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setPassword(@PathVariable String name, @RequestBody NewPassword wanted) {
+        accounts.setPassword(name, wanted.password());
+    }
+
+    /** Disables an account, or enables it again; its sessions end. */
+    @PutMapping("/accounts/{name}/access")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setAccess(@PathVariable String name, @RequestBody AccountAccess access) {
+        accounts.setDisabled(name, access.disabled());
+    }
+
+    /** Deletes an account with its sessions and tokens; what it did stays, without its name. */
+    @DeleteMapping("/accounts/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable String name) {
+        accounts.delete(name);
+    }
+
     @GetMapping("/tokens")
     List<Token> tokens(@AuthenticationPrincipal SignedIn owner) {
         return tokens.of(owner);
@@ -63,7 +107,8 @@ class AccountController {
     @PostMapping("/tokens")
     @ResponseStatus(HttpStatus.CREATED)
     MadeToken make(@RequestBody NewToken wanted, @AuthenticationPrincipal SignedIn owner) {
-        return new MadeToken(tokens.make(owner, wanted.label(), wanted.scopes()));
+        return new MadeToken(tokens.make(
+                owner, wanted.label(), wanted.scopes(), wanted.days() == null ? USUAL_DAYS : wanted.days()));
     }
 
     @DeleteMapping("/tokens/{id}")

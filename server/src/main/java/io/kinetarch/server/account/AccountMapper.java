@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface AccountMapper {
-    record Account(long id, String name, String displayName, Role role, String passwordHash) {
+    record Account(long id, String name, String displayName, Role role, String passwordHash, boolean disabled) {
         SignedIn signedIn() {
             return new SignedIn(id, name, displayName, role);
         }
@@ -28,7 +28,8 @@ interface AccountMapper {
             String label,
             String scopes,
             Instant createdAt,
-            @Nullable Instant lastUsedAt) {}
+            @Nullable Instant lastUsedAt,
+            Instant expiresAt) {}
 
     /** A token's owner and what it is limited to. */
     record TokenOwner(long tokenId, String scopes, long id, String name, String displayName, Role role) {
@@ -37,10 +38,10 @@ interface AccountMapper {
         }
     }
 
-    @Select("select id, name, display_name, role, password_hash from account where name = #{name}")
+    @Select("select id, name, display_name, role, password_hash, disabled from account where name = #{name}")
     Optional<Account> byName(String name);
 
-    @Select("select id, name, display_name, role, password_hash from account order by name")
+    @Select("select id, name, display_name, role, password_hash, disabled from account order by name")
     List<Account> all();
 
     @Select("select exists (select from account)")
@@ -60,23 +61,32 @@ interface AccountMapper {
     @Update("update account set role = #{role}, display_name = #{displayName} where name = #{name}")
     int update(String name, String displayName, Role role);
 
-    /** Locks the administrators, so that two of them cannot take the role from each other at once. */
-    @Select("select name from account where role = 'ADMINISTRATOR' order by name for update")
+    @Update("update account set password_hash = #{passwordHash} where name = #{name}")
+    int setPassword(String name, String passwordHash);
+
+    @Update("update account set disabled = #{disabled} where name = #{name}")
+    int setDisabled(String name, boolean disabled);
+
+    @Delete("delete from account where name = #{name}")
+    int delete(String name);
+
+    /** Locks the administrators who can sign in, so that two of them cannot take the role from each other at once. */
+    @Select("select name from account where role = 'ADMINISTRATOR' and not disabled order by name for update")
     List<String> lockAdministrators();
 
     @Select("""
             select t.id as token_id, array_to_string(t.scopes, ',') as scopes, a.id, a.name, a.display_name, a.role
             from api_token t join account a on a.id = t.account_id
-            where t.token_hash = #{tokenHash}""")
-    Optional<TokenOwner> byTokenHash(byte[] tokenHash);
+            where t.token_hash = #{tokenHash} and t.expires_at > #{now} and not a.disabled""")
+    Optional<TokenOwner> byTokenHash(byte[] tokenHash, Instant now);
 
     @Insert("""
-            insert into api_token (account_id, label, token_hash, scopes)
-            values (#{accountId}, #{label}, #{tokenHash}, string_to_array(#{scopes}, ','))""")
-    void insertToken(long accountId, String label, byte[] tokenHash, String scopes);
+            insert into api_token (account_id, label, token_hash, scopes, expires_at)
+            values (#{accountId}, #{label}, #{tokenHash}, string_to_array(#{scopes}, ','), #{expiresAt})""")
+    void insertToken(long accountId, String label, byte[] tokenHash, String scopes, Instant expiresAt);
 
     @Select("""
-            select id, label, array_to_string(scopes, ',') as scopes, created_at, last_used_at
+            select id, label, array_to_string(scopes, ',') as scopes, created_at, last_used_at, expires_at
             from api_token where account_id = #{accountId} order by created_at desc""")
     List<StoredToken> tokens(long accountId);
 

@@ -6,28 +6,27 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
-import org.springframework.session.FindByIndexNameSessionRepository;
-import org.springframework.session.Session;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Makes and changes accounts, and knows who presents which. */
 @Service
 public class Accounts {
-    private static final int SHORTEST_PASSWORD = 10;
-    private static final int LONGEST_PASSWORD = 1_000;
+    /** Names are typed, said on the phone and compared: no letters that look like others. */
+    private static final Pattern NAME = Pattern.compile("[a-z0-9](?:[a-z0-9._@+-]{0,98}[a-z0-9])?");
 
     private final AccountMapper accounts;
     private final SignInGuard guard;
-    private final FindByIndexNameSessionRepository<? extends Session> sessions;
+    private final OwnSessions sessions;
     /** Argon2id with the parameters of the OWASP password storage cheat sheet: 19 MiB, two passes, one lane. */
     private final PasswordEncoder passwords = new Argon2PasswordEncoder(16, 32, 1, 19 * 1024, 2);
 
     private final String nobodysHash = passwords.encode("nobody's password");
 
-    Accounts(AccountMapper accounts, FindByIndexNameSessionRepository<? extends Session> sessions, SignInGuard guard) {
+    Accounts(AccountMapper accounts, OwnSessions sessions, SignInGuard guard) {
         this.guard = guard;
         this.accounts = accounts;
         this.sessions = sessions;
@@ -38,9 +37,18 @@ public class Accounts {
         return !accounts.any();
     }
 
+    /**
+     * An account as administrators see it.
+     *
+     * @param disabled whether it can do nothing for the time being
+     */
+    record Kept(SignedIn account, boolean disabled) {}
+
     /** Every account, by name. */
-    public List<SignedIn> all() {
-        return accounts.all().stream().map(Account::signedIn).toList();
+    List<Kept> all() {
+        return accounts.all().stream()
+                .map(account -> new Kept(account.signedIn(), account.disabled()))
+                .toList();
     }
 
     /**
@@ -50,15 +58,16 @@ public class Accounts {
      */
     public SignedIn signIn(String name, String password, String address) {
         String plain = normal(name);
-        checkLengths(plain, password);
+        Passwords.checkLength(password);
         guard.check(plain, address);
         Optional<Account> account = accounts.byName(plain);
         boolean right = guard.inTurn(() ->
                 passwords.matches(password, account.map(Account::passwordHash).orElse(nobodysHash)));
-        if (!right || account.isEmpty()) {
+        if (!right || account.isEmpty() || account.get().disabled()) {
             guard.failed(plain, address);
             throw new Refusal(
-                    Kind.SIGN_IN_FAILED, "No account has this name and password. Check both, capitals count.");
+                    Kind.SIGN_IN_FAILED,
+                    "No account that is open has this name and password. Check both, capitals count.");
         }
         guard.succeeded(plain, address);
         return account.get().signedIn();
@@ -78,15 +87,15 @@ public class Accounts {
     /** Makes an account. */
     public SignedIn make(String name, String displayName, Role role, String password) {
         String plain = normal(name);
-        checkDisplayName(displayName);
-        checkLengths(plain, password);
-        if (password.length() < SHORTEST_PASSWORD) {
+        if (!NAME.matcher(plain).matches()) {
             throw new Refusal(
                     Kind.INVALID_DOCUMENT,
-                    "/password",
-                    "The password must have at least " + SHORTEST_PASSWORD + " characters.");
+                    "/name",
+                    "The name must have 1 to 100 characters: letters a to z, digits, and between them . _ @ + and -.");
         }
-        Long id = accounts.insert(plain, displayName.strip(), role, guard.inTurn(() -> passwords.encode(password)));
+        checkDisplayName(displayName);
+        Passwords.check(password, plain, displayName);
+        Long id = accounts.insert(plain, displayName.strip(), role, hash(password));
         if (id == null) {
             throw new Refusal(Kind.ALREADY_DONE, "There is an account \"" + plain + "\" already; choose another name.");
         }
@@ -98,25 +107,87 @@ public class Accounts {
     public void change(String name, String displayName, Role role) {
         String plain = normal(name);
         checkDisplayName(displayName);
-        if (role != Role.ADMINISTRATOR && accounts.lockAdministrators().equals(List.of(plain))) {
-            throw new Refusal(Kind.NOT_ALLOWED, "\"" + plain + "\" is the last administrator. Make another one first.");
+        if (role != Role.ADMINISTRATOR) {
+            keepAnAdministrator(plain);
         }
         if (accounts.update(plain, displayName.strip(), role) == 0) {
-            throw new Refusal(Kind.NOT_FOUND, "There is no account \"" + plain + "\".");
+            throw none(plain);
         }
-        sessions.findByPrincipalName(plain).keySet().forEach(sessions::deleteById);
+        endSessions(plain);
     }
 
-    private static void checkLengths(String name, String password) {
-        if (name.isEmpty() || name.length() > 100) {
-            throw new Refusal(Kind.INVALID_DOCUMENT, "/name", "The name must have 1 to 100 characters.");
+    /**
+     * Sets the password of one's own account. Its other sessions end: whoever has them may have had the old password.
+     *
+     * @param address that the change comes from
+     * @param sessionId the session that goes on
+     */
+    @Transactional
+    public void changeOwnPassword(SignedIn owner, String current, String password, String address, String sessionId) {
+        Passwords.checkLength(current);
+        guard.check(owner.name(), address);
+        var account = accounts.byName(owner.name()).orElseThrow(() -> none(owner.name()));
+        if (!guard.inTurn(() -> passwords.matches(current, account.passwordHash()))) {
+            guard.failed(owner.name(), address);
+            throw new Refusal(Kind.INVALID_DOCUMENT, "/current", "This is not your password up to now.");
         }
-        if (password.length() > LONGEST_PASSWORD) {
+        Passwords.check(password, owner.name(), owner.displayName());
+        accounts.setPassword(owner.name(), hash(password));
+        sessions.end(owner.name(), session -> !session.equals(sessionId));
+    }
+
+    /** Sets the password of an account whose owner has lost it. Its sessions end. */
+    @Transactional
+    public void setPassword(String name, String password) {
+        String plain = normal(name);
+        var account = accounts.byName(plain).orElseThrow(() -> none(plain));
+        Passwords.check(password, plain, account.displayName());
+        accounts.setPassword(plain, hash(password));
+        endSessions(plain);
+    }
+
+    /** Keeps an account from doing anything, its tokens too, or lets it again. */
+    @Transactional
+    public void setDisabled(String name, boolean disabled) {
+        String plain = normal(name);
+        if (disabled) {
+            keepAnAdministrator(plain);
+        }
+        if (accounts.setDisabled(plain, disabled) == 0) {
+            throw none(plain);
+        }
+        endSessions(plain);
+    }
+
+    /** Deletes an account with its tokens. What it did stays, without its name. */
+    @Transactional
+    public void delete(String name) {
+        String plain = normal(name);
+        keepAnAdministrator(plain);
+        if (accounts.delete(plain) == 0) {
+            throw none(plain);
+        }
+        endSessions(plain);
+    }
+
+    private void keepAnAdministrator(String name) {
+        if (accounts.lockAdministrators().equals(List.of(name))) {
             throw new Refusal(
-                    Kind.INVALID_DOCUMENT,
-                    "/password",
-                    "The password must have at most " + LONGEST_PASSWORD + " characters.");
+                    Kind.NOT_ALLOWED,
+                    "\"" + name + "\" is the last administrator who can sign in. Make another one first.");
         }
+    }
+
+    private void endSessions(String name) {
+        sessions.end(name, _ -> true);
+    }
+
+    private String hash(String password) {
+        return guard.inTurn(() -> passwords.encode(password));
+    }
+
+    private static Refusal none(String name) {
+        return new Refusal(Kind.NOT_FOUND, "There is no account \"" + name + "\".");
     }
 
     private static void checkDisplayName(String displayName) {

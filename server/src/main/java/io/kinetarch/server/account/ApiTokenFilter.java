@@ -47,7 +47,10 @@ final class ApiTokenFilter extends OncePerRequestFilter {
         var presented = tokens.presented(token);
         if (presented.isEmpty()) {
             refusals.write(
-                    response, new Refusal(Kind.NOT_SIGNED_IN, "The API token is not known. It may have been revoked."));
+                    response,
+                    new Refusal(
+                            Kind.NOT_SIGNED_IN,
+                            "The API token is not known. It may have been revoked, or have ended."));
             return;
         }
         var context = SecurityContextHolder.createEmptyContext();

@@ -6,6 +6,7 @@ import io.kinetarch.server.problem.Refusal.Kind;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Base64;
 import java.util.EnumSet;
@@ -22,6 +23,9 @@ import org.springframework.stereotype.Service;
 public class ApiTokens {
     private static final String PREFIX = "kin_";
     private static final int LONGEST_LABEL = 100;
+    private static final int MOST_TOKENS = 20;
+    /** What a token that nobody looks after any more can do ends by itself. */
+    static final int MOST_DAYS = 366;
 
     private final AccountMapper accounts;
     private final Clock clock;
@@ -38,18 +42,28 @@ public class ApiTokens {
             String label,
             Set<Permission> scopes,
             Instant createdAt,
-            @Nullable Instant lastUsedAt) {
+            @Nullable Instant lastUsedAt,
+            Instant expiresAt) {
         static Token of(StoredToken stored) {
             return new Token(
-                    stored.id(), stored.label(), permissions(stored.scopes()), stored.createdAt(), stored.lastUsedAt());
+                    stored.id(),
+                    stored.label(),
+                    permissions(stored.scopes()),
+                    stored.createdAt(),
+                    stored.lastUsedAt(),
+                    stored.expiresAt());
         }
     }
 
     /** Who presents a token, and what they may do with it: what their role may, as far as the token's scopes reach. */
     record Presented(SignedIn owner, Set<Permission> permissions) {}
 
-    /** Makes a token. Only its hash is kept, so it is told once. */
-    public String make(SignedIn owner, String label, Set<Permission> scopes) {
+    /**
+     * Makes a token. Only its hash is kept, so it is told once.
+     *
+     * @param days after which it ends, 1 to {@value #MOST_DAYS}
+     */
+    public String make(SignedIn owner, String label, Set<Permission> scopes, int days) {
         if (label.isBlank() || label.length() > LONGEST_LABEL) {
             throw new Refusal(
                     Kind.INVALID_DOCUMENT, "/label", "The label must have 1 to " + LONGEST_LABEL + " characters.");
@@ -64,10 +78,26 @@ public class ApiTokens {
             throw new Refusal(
                     Kind.INVALID_DOCUMENT, "/scopes", "Your role does not allow " + names(beyond) + " itself.");
         }
+        if (days < 1 || days > MOST_DAYS) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT,
+                    "/days",
+                    "A token ends after 1 to " + MOST_DAYS + " days, not " + days + ".");
+        }
+        if (accounts.tokens(owner.accountId()).size() >= MOST_TOKENS) {
+            throw new Refusal(
+                    Kind.NOT_POSSIBLE,
+                    "You have " + MOST_TOKENS + " tokens, which is the most. Revoke one that is not used.");
+        }
         byte[] secret = new byte[32];
         random.nextBytes(secret);
         String token = PREFIX + Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
-        accounts.insertToken(owner.accountId(), label.strip(), hash(token), names(scopes));
+        accounts.insertToken(
+                owner.accountId(),
+                label.strip(),
+                hash(token),
+                names(scopes),
+                clock.instant().plus(Duration.ofDays(days)));
         return token;
     }
 
@@ -84,8 +114,9 @@ public class ApiTokens {
     }
 
     Optional<Presented> presented(String token) {
-        return accounts.byTokenHash(hash(token)).map(found -> {
-            accounts.tokenUsed(found.tokenId(), clock.instant());
+        var now = clock.instant();
+        return accounts.byTokenHash(hash(token), now).map(found -> {
+            accounts.tokenUsed(found.tokenId(), now);
             var allowed = EnumSet.copyOf(permissions(found.scopes()));
             allowed.retainAll(found.role().permissions());
             return new Presented(found.signedIn(), allowed);

@@ -3,13 +3,17 @@ package io.kinetarch.server.account;
 import io.kinetarch.server.problem.ProblemResponse;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import java.time.Duration;
 import java.util.function.Supplier;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
+import org.springframework.security.authorization.AuthorityAuthorizationManager;
 import org.springframework.security.authorization.AuthorizationDecision;
+import org.springframework.security.authorization.AuthorizationManagers;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -19,6 +23,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 
 /** Who may send what. */
@@ -58,16 +63,25 @@ class SecurityConfiguration {
 
     @Bean
     SecurityFilterChain security(
-            HttpSecurity http, ApiTokens tokens, ProblemResponse problems, SecurityContextRepository contexts)
+            HttpSecurity http,
+            ApiTokens tokens,
+            ProblemResponse problems,
+            SecurityContextRepository contexts,
+            @Value("${kinetarch.longest-session:24h}") Duration longestSession)
             throws Exception {
         return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(ApiTokenFilter::presentsToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
+                .addFilterBefore(new LongestSession(longestSession), SecurityContextHolderFilter.class)
                 .addFilterBefore(new ApiTokenFilter(tokens, problems), UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.requestMatchers("/api/v1/session", "/api/v1/setup")
                         .permitAll()
-                        .requestMatchers("/api/v1/accounts/**")
+                        .requestMatchers(HttpMethod.GET, "/api/v1/accounts/**")
                         .hasAuthority(Permission.ACCOUNTS.name())
-                        .requestMatchers("/api/v1/tokens/**")
+                        .requestMatchers("/api/v1/accounts/**")
+                        .access(AuthorizationManagers.allOf(
+                                AuthorityAuthorizationManager.hasAuthority(Permission.ACCOUNTS.name()),
+                                SecurityConfiguration::isSession))
+                        .requestMatchers("/api/v1/tokens/**", "/api/v1/session/password", "/api/v1/sessions/**")
                         .access(SecurityConfiguration::isSession)
                         .requestMatchers(HttpMethod.DELETE, "/api/v1/plans/*")
                         .hasAuthority(Permission.ACCOUNTS.name())
@@ -125,7 +139,7 @@ class SecurityConfiguration {
                 .build();
     }
 
-    /** Tokens are made and revoked in a session only: a token must not be able to make itself a stronger one. */
+    /** What changes accounts and tokens needs a session: a token must not be able to make itself a stronger one. */
     private static AuthorizationDecision isSession(
             Supplier<? extends Authentication> authentication, RequestAuthorizationContext request) {
         return new AuthorizationDecision(authentication.get().getPrincipal() instanceof SignedIn

@@ -1,5 +1,6 @@
 package io.kinetarch.server.account;
 
+import io.kinetarch.server.account.OwnSessions.OwnSession;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -7,17 +8,21 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -27,13 +32,18 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 class SessionController {
+    private static final int LONGEST_BROWSER = 300;
+
     private final Accounts accounts;
+    private final OwnSessions sessions;
     private final SecurityContextRepository contexts;
     private final Clock clock;
     private final String release;
 
-    SessionController(Accounts accounts, SecurityContextRepository contexts, Clock clock) throws IOException {
+    SessionController(Accounts accounts, OwnSessions sessions, SecurityContextRepository contexts, Clock clock)
+            throws IOException {
         this.accounts = accounts;
+        this.sessions = sessions;
         this.contexts = contexts;
         this.clock = clock;
         release = release();
@@ -60,6 +70,13 @@ class SessionController {
     }
 
     record Credentials(String name, String password) {}
+
+    /**
+     * Another password for one's own account.
+     *
+     * @param current the one up to now
+     */
+    record OwnPassword(String current, String password) {}
 
     record FirstAccount(String name, String displayName, String password) {}
 
@@ -92,6 +109,31 @@ class SessionController {
         SecurityContextHolder.clearContext();
     }
 
+    /** Sets the password of one's own account; its other sessions end. */
+    @PutMapping("/session/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void changePassword(
+            @RequestBody OwnPassword wanted, @AuthenticationPrincipal SignedIn owner, HttpServletRequest request) {
+        accounts.changeOwnPassword(
+                owner,
+                wanted.current(),
+                wanted.password(),
+                request.getRemoteAddr(),
+                request.getSession().getId());
+    }
+
+    /** Where one's own account is signed in. */
+    @GetMapping("/sessions")
+    List<OwnSession> sessions(@AuthenticationPrincipal SignedIn owner, HttpServletRequest request) {
+        return sessions.of(owner, request.getSession().getId());
+    }
+
+    @DeleteMapping("/sessions/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void end(@PathVariable String id, @AuthenticationPrincipal SignedIn owner) {
+        sessions.end(owner, id);
+    }
+
     /** The page names the files it is made of, each by its contents. */
     private static String release() throws IOException {
         var page = new ClassPathResource("static/index.html");
@@ -109,6 +151,12 @@ class SessionController {
                 ApiTokenFilter.authentication(signedIn, signedIn.role().permissions()));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
+        String browser = request.getHeader(HttpHeaders.USER_AGENT);
+        if (browser != null) {
+            request.getSession()
+                    .setAttribute(
+                            OwnSessions.BROWSER, browser.substring(0, Math.min(LONGEST_BROWSER, browser.length())));
+        }
         return sessionOf(signedIn);
     }
 

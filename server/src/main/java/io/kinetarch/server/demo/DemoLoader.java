@@ -51,6 +51,8 @@ class DemoLoader implements ApplicationRunner {
     static final String PLAN_ID = "tarnwick";
     static final String BEFORE_ID = "tarnwick-before";
     /** The demo runs on loopback for whoever started it, so its password is no secret. */
+    private static final int A_YEAR = 366;
+
     private static final String PASSWORD = "ferry-demo-2026";
 
     /** Chats that began before so long have ended. */
@@ -141,7 +143,7 @@ class DemoLoader implements ApplicationRunner {
         var nextWeek = WeekOfHalfHours.after(clock.instant(), plan.timeZone()).monday();
         rosters.put(PLAN_ID, plan, 0, DemoRoster.rules(plan, nextWeek));
         forecasts.prepare(plans.draftState(PLAN_ID), BEFORE_ID);
-        writeToken(tokens.make(planner, "demo scripts", planner.role().permissions()));
+        writeToken(tokens.make(planner, "demo scripts", planner.role().permissions(), A_YEAR));
         replies.take(PLAN_ID, new ClassPathResource("demo/replies.csv").getContentAsByteArray(), planner);
         talk(plan, counted);
         recorded.want(PLAN_ID, false); // nobody goes on chatting here by day

@@ -19,7 +19,7 @@ import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The sums of series by door, by topic and of all that are forecast as well, so that their series add up to more than noise. */
+/** The sums of series by door, by topic and of all: tried together with their series, kept, and brought into what is expected. */
 @Component
 class TriedSums {
     private final ForecastMapper mapper;
