@@ -34,7 +34,7 @@ public final class FaultsLoad {
     private static final int SIDE = 6324;
 
     private final String address;
-    private final String password = "a long password";
+    private final String password = "rope ladder at noon";
 
     private FaultsLoad(String address) {
         this.address = address;

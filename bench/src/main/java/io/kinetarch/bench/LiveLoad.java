@@ -81,7 +81,7 @@ public final class LiveLoad {
         admin.send(
                 "POST",
                 "/api/v1/setup",
-                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"a long password\"}");
+                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"rope ladder at noon\"}");
         admin.send("GET", "/api/v1/session", "");
         admin.send("POST", "/api/v1/plans/document", PlanText.of(LivePlan.of(OPERATORS, 1 + CHATS / OPERATORS)));
         admin.send("POST", PLAN + "/revisions", "{\"change\":0,\"note\":\"Load\"}");
@@ -91,8 +91,9 @@ public final class LiveLoad {
                     "POST",
                     "/api/v1/accounts",
                     "{\"name\":\"" + LivePlan.name(i)
-                            + "\",\"displayName\":\"Op\",\"role\":\"OPERATOR\",\"password\":\"a long" + " password\"}");
-            var desk = LoadSession.of(address, LivePlan.name(i), "a long password");
+                            + "\",\"displayName\":\"Op\",\"role\":\"OPERATOR\",\"password\":\"rope ladder"
+                            + " at noon\"}");
+            var desk = LoadSession.of(address, LivePlan.name(i), "rope ladder at noon");
             desk.send("POST", PLAN + "/desk/presence", "{\"state\":\"present\"}");
             StompEar.open(
                     client,

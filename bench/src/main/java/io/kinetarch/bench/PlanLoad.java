@@ -33,7 +33,7 @@ public final class PlanLoad {
         session.send(
                 "POST",
                 "/api/v1/setup",
-                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"a long password\"}");
+                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"rope ladder at noon\"}");
         session.send("GET", "/api/v1/session", "");
         session.send("POST", "/api/v1/plans/document", document);
         time("first view: session, plans, draft, week", 20, 3, _ -> {
