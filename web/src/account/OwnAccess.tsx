@@ -84,7 +84,7 @@ function Sessions() {
           </li>
         ))}
       </ul>
-      <p className="soft">A session ends by itself a day after it began.</p>
+      <p className="soft">A session ends by itself some time after it began, however busy it is.</p>
       <ErrorNote error={end.error} />
     </>
   );

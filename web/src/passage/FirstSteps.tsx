@@ -96,8 +96,7 @@ export function FirstSteps() {
               {step.done && <span className="visually-hidden">done: </span>}
               <Link to={{ pathname: step.to, search }}>{step.name}</Link>
               <span className="soft">
-                {step.done && step.there && ` ${step.there}`}
-                {!step.done && step.optional && ' if need be'}
+                {step.optional && !step.done ? ' if need be' : step.there && ` ${step.there}`}
               </span>
               <br />
               <span className="soft">{step.words}</span>

@@ -28,6 +28,19 @@ describe('a new element', () => {
     expect(newElement(plan, 'operators', 'Nell')?.languages).toEqual([{ language: 'en', level: 5 }]);
   });
 
+  it('a person works by day for eight hours at most, from when the first hours open', () => {
+    const presence = (from: string, to: string) => {
+      const plan = samplePlan();
+      const [first] = plan.hours;
+      if (first) first.hours.weekly = [{ day: 'MONDAY', from, to }];
+      return newElement(plan, 'operators', 'Nell')?.presence;
+    };
+    expect(presence('07:00', '21:00')?.[0]).toEqual({ day: 'MONDAY', from: '07:00', to: '15:00' });
+    expect(presence('10:00', '14:00')?.[0]).toEqual({ day: 'MONDAY', from: '10:00', to: '14:00' });
+    expect(presence('20:00', '02:00')?.[0]).toEqual({ day: 'MONDAY', from: '20:00', to: '02:00' });
+    expect(presence('07:00', '21:00')?.[4]).toEqual({ day: 'FRIDAY', from: '09:00', to: '17:00' });
+  });
+
   it('is none while the plan lacks what it belongs to', () => {
     const bare = { ...samplePlan(), departments: [], hours: [], queues: [] };
     expect(newElement(bare, 'queues', 'Groups')).toBeUndefined();

@@ -1,4 +1,5 @@
 import type { ElementOf, ListKind, Plan } from '../api/model';
+import { minutesOf, timeOf } from '../time/timeOfDay';
 
 const LONGEST_STEM = 50;
 
@@ -24,6 +25,7 @@ export function newElement<K extends ListKind>(plan: Plan, kind: K, name: string
   return make[kind](plan, id, name, department) as ElementOf<K> | undefined;
 }
 
+const A_DAY = 24 * 60;
 const LONGEST_SHIFT_MINUTES = 8 * 60;
 
 /** Working days of a person of whom nothing is known yet: from when the plan's first hours open, for eight hours at most. */
@@ -31,20 +33,10 @@ function usualHours(plan: Plan): ElementOf<'operators'>['presence'] {
   const open = plan.hours[0]?.hours.weekly ?? [];
   return (['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as const).map((day) => {
     const window = open.find((one) => one.day === day) ?? { from: '09:00', to: '17:00' };
-    const from = minutes(window.from);
-    const long = (minutes(window.to) - from + 24 * 60) % (24 * 60) || 24 * 60;
-    const to = (from + Math.min(long, LONGEST_SHIFT_MINUTES)) % (24 * 60);
-    return { day, from: window.from, to: `${pad(Math.floor(to / 60))}:${pad(to % 60)}` };
+    const from = minutesOf(window.from);
+    const long = (minutesOf(window.to) - from + A_DAY) % A_DAY || A_DAY;
+    return { day, from: window.from, to: timeOf(from + Math.min(long, LONGEST_SHIFT_MINUTES)) };
   });
-}
-
-function minutes(time: string) {
-  const [hour = 0, minute = 0] = time.split(':').map(Number);
-  return hour * 60 + minute;
-}
-
-function pad(part: number) {
-  return String(part).padStart(2, '0');
 }
 
 type Maker = (plan: Plan, id: string, name: string, department?: string) => object | undefined;

@@ -1,7 +1,8 @@
 import type { Week } from '../api/model';
 import { formatPeople, toLocal } from '../time/time';
 import type { Range } from './RosterGrid';
-import { A_DAY, daysBetween, minutesOf } from './shifts';
+import { A_DAY, daysBetween } from './shifts';
+import { minutesOf } from '../time/timeOfDay';
 
 const WIDTH = 1000;
 const HEIGHT = 76;

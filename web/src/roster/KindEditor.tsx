@@ -1,6 +1,7 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import type { ShiftKind } from '../api/model';
-import { A_DAY, hours, timeOf } from './shifts';
+import { A_DAY, hours } from './shifts';
+import { timeOf } from '../time/timeOfDay';
 
 const HALF_HOURS = Array.from({ length: A_DAY / 30 }, (_, i) => timeOf(i * 30));
 const TIMES = HALF_HOURS.map((time) => ({ value: `${time}:00`, label: time }));

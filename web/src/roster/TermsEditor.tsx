@@ -1,7 +1,8 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import type { ShiftKind, Terms } from '../api/model';
 import { now } from '../time/clock';
-import { A_DAY, timeOf } from './shifts';
+import { A_DAY } from './shifts';
+import { timeOf } from '../time/timeOfDay';
 
 const WEEK = ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY', 'SUNDAY'] as const;
 const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];

@@ -6,7 +6,8 @@ import { renderInWorkplace } from '../testing/workplace';
 import { BrokenRules } from './BrokenRules';
 import { CoverTable } from './CoverTable';
 import { type Range, RosterGrid } from './RosterGrid';
-import { inWords, minutesOf, move, movedTo, ofKind, startOf, takenBack, timeOf } from './shifts';
+import { inWords, move, movedTo, ofKind, startOf, takenBack } from './shifts';
+import { minutesOf, timeOf } from '../time/timeOfDay';
 import { TermsEditor } from './TermsEditor';
 
 afterEach(cleanup);

@@ -1,21 +1,10 @@
 import type { DayChange, Shift, ShiftKind } from '../api/model';
+import { minutesOf, timeOf } from '../time/timeOfDay';
 
 export const A_DAY = 24 * 60;
 export const STEP = 30;
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-
-/** Minutes after midnight of a time such as 07:30 or 07:30:00. */
-export function minutesOf(time: string) {
-  const [hours = 0, minutes = 0] = time.split(':').map(Number);
-  return hours * 60 + minutes;
-}
-
-/** A time of day as the API writes it. */
-export function timeOf(minutes: number) {
-  const within = ((minutes % A_DAY) + A_DAY) % A_DAY;
-  return `${String(Math.floor(within / 60)).padStart(2, '0')}:${String(within % 60).padStart(2, '0')}`;
-}
 
 export function addDays(date: string, days: number) {
   const day = new Date(`${date}T00:00:00Z`);

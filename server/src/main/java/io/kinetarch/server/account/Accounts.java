@@ -122,7 +122,6 @@ public class Accounts {
      * @param address that the change comes from
      * @param sessionId the session that goes on
      */
-    @Transactional
     public void changeOwnPassword(SignedIn owner, String current, String password, String address, String sessionId) {
         Passwords.checkLength(current);
         guard.check(owner.name(), address);
@@ -131,13 +130,13 @@ public class Accounts {
             guard.failed(owner.name(), address);
             throw new Refusal(Kind.INVALID_DOCUMENT, "/current", "This is not your password up to now.");
         }
+        guard.succeeded(owner.name(), address);
         Passwords.check(password, owner.name(), owner.displayName());
         accounts.setPassword(owner.name(), hash(password));
         sessions.end(owner.name(), session -> !session.equals(sessionId));
     }
 
     /** Sets the password of an account whose owner has lost it. Its sessions end. */
-    @Transactional
     public void setPassword(String name, String password) {
         String plain = normal(name);
         var account = accounts.byName(plain).orElseThrow(() -> none(plain));

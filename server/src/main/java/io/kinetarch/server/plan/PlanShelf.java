@@ -46,7 +46,7 @@ class PlanShelf {
 
     @Transactional
     public PlanName make(NewPlan wanted) {
-        String id = wanted.id == null ? IdOfName.free(wanted.name, "plan", own -> own, this::taken) : wanted.id;
+        String id = wanted.id == null ? IdOfName.free(wanted.name, "plan", own -> own, mapper::taken) : wanted.id;
         if (wanted.copyOf == null) {
             var template = wanted.template == null ? PlanTemplate.ONE_TEAM : wanted.template;
             plans.make(id, template.plan(wanted.name, wanted.timeZone == null ? "" : wanted.timeZone));
@@ -60,10 +60,6 @@ class PlanShelf {
         return new PlanName(id, wanted.name);
     }
 
-    private boolean taken(String id) {
-        return mapper.taken(id);
-    }
-
     /** What would be lost with a plan. */
     GoesAlong goesAlong(String id) {
         plans.newestChange(id);
@@ -71,7 +67,7 @@ class PlanShelf {
     }
 
     /**
-     * Removes a plan that never was live; chats that came through one stay as long as they are kept.
+     * Removes a plan that never was live; one that was has chats, which are kept as long as they are to be.
      *
      * @param name of the plan, as a sign that no other is meant
      */

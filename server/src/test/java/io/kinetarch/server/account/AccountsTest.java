@@ -46,6 +46,18 @@ class AccountsTest {
         signIn(OTHER).ok();
     }
 
+    /** Who sits down at a session that was left open cannot try passwords without end. */
+    @Test
+    void guessingTheOwnPasswordHasToWaitAsSignInsDo() {
+        var una = server.signedIn("una");
+        for (int i = 0; i < 5; i++) {
+            changed(una, "guess " + i, OTHER).problem(400, "invalid-document", "#/current");
+        }
+        changed(una, "guess again", OTHER).problem(429, "too-many", null);
+        sql.update("delete from sign_in_failure where account = 'una'");
+        changed(una, PASSWORD, OTHER).ok();
+    }
+
     @Test
     void anAdministratorSetsALostPasswordWhichEndsTheSessions() {
         var una = server.signedIn("una");
