@@ -22,8 +22,6 @@ import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
-import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 
 /** Who may send what. */
@@ -34,8 +32,8 @@ class SecurityConfiguration {
             + "img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
 
     @Bean
-    SecurityContextRepository securityContexts() {
-        return new HttpSessionSecurityContextRepository();
+    SecurityContextRepository securityContexts(@Value("${kinetarch.longest-session:24h}") Duration longestSession) {
+        return new LimitedSessions(longestSession);
     }
 
     /** Accounts sign in through {@link SessionController}; this keeps Spring from making a user of its own. */
@@ -63,15 +61,10 @@ class SecurityConfiguration {
 
     @Bean
     SecurityFilterChain security(
-            HttpSecurity http,
-            ApiTokens tokens,
-            ProblemResponse problems,
-            SecurityContextRepository contexts,
-            @Value("${kinetarch.longest-session:24h}") Duration longestSession)
+            HttpSecurity http, ApiTokens tokens, ProblemResponse problems, SecurityContextRepository contexts)
             throws Exception {
         return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(ApiTokenFilter::presentsToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
-                .addFilterBefore(new LongestSession(longestSession), SecurityContextHolderFilter.class)
                 .addFilterBefore(new ApiTokenFilter(tokens, problems), UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.requestMatchers("/api/v1/session", "/api/v1/setup")
                         .permitAll()
