@@ -17,6 +17,7 @@ import { Accounts } from './Accounts';
 import { OwnAccess } from './OwnAccess';
 import './account.css';
 
+
 const SCOPES: { scope: Permission; words: string }[] = [
   { scope: 'READ', words: 'see plans and results' },
   { scope: 'CALCULATE', words: 'use the calculation calls' },

@@ -1,8 +1,19 @@
 import { Button, Dropdown, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
-import type { KeptAccount, Role } from '../api/model';
-import { ROLES, useAccounts, useChangeAccount, useDeleteAccount, useMakeAccount, useSetAccess, useSetPassword } from '../api/session';
+import type { KeptAccount, PasswordLink, Role } from '../api/model';
+import {
+  ROLES,
+  useAccounts,
+  useChangeAccount,
+  useDeleteAccount,
+  useMakeAccount,
+  useMakePasswordLink,
+  useNeedSecondFactor,
+  useSetAccess,
+  useTakeSecondFactor,
+} from '../api/session';
 import { BusyButton } from '../ui/BusyButton';
+import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** All accounts, for administrators: made, given roles and passwords, disabled and deleted. */
@@ -10,7 +21,11 @@ export function Accounts({ own }: { own: string }) {
   const { data: accounts } = useAccounts(true);
   const change = useChangeAccount();
   const access = useSetAccess();
-  const [asked, setAsked] = useState<{ what: 'password' | 'delete'; account: KeptAccount } | null>(null);
+  const link = useMakePasswordLink();
+  const need = useNeedSecondFactor();
+  const take = useTakeSecondFactor();
+  const [leaving, setLeaving] = useState<KeptAccount | null>(null);
+  const [links, setLinks] = useState<{ name: string; link: PasswordLink } | null>(null);
   return (
     <section className="account-card" aria-label="Accounts">
       <h2>Accounts</h2>
@@ -20,6 +35,9 @@ export function Accounts({ own }: { own: string }) {
             <span>
               <strong>{account.displayName}</strong> <span className="soft">{account.name}</span>
               {account.disabled && <span className="warns"> ◆ disabled</span>}
+              {account.invited && <span className="soft"> has not set a password yet</span>}
+              {account.secondFactor && <span className="soft"> second factor</span>}
+              {account.secondFactorNeeded && !account.secondFactor && <span className="soft"> must set up a second factor</span>}
             </span>
             <span className="account-actions">
               <Select
@@ -32,7 +50,22 @@ export function Accounts({ own }: { own: string }) {
                 trigger={['click']}
                 menu={{
                   items: [
-                    { key: 'password', label: 'Set a password…', onClick: () => setAsked({ what: 'password', account }) },
+                    {
+                      key: 'password',
+                      label: 'Link for a new password…',
+                      onClick: () => link.mutate(account.name, { onSuccess: (made) => setLinks({ name: account.name, link: made }) }),
+                    },
+                    {
+                      key: 'need',
+                      label: account.secondFactorNeeded ? 'Ask for no second factor' : 'Ask for a second factor',
+                      onClick: () => need.mutate({ name: account.name, needed: !account.secondFactorNeeded }),
+                    },
+                    {
+                      key: 'lost',
+                      label: 'Take the second factor away',
+                      disabled: !account.secondFactor,
+                      onClick: () => take.mutate(account.name),
+                    },
                     {
                       key: 'access',
                       label: account.disabled ? 'Enable' : 'Disable',
@@ -43,7 +76,7 @@ export function Accounts({ own }: { own: string }) {
                       key: 'delete',
                       label: 'Delete…',
                       disabled: account.name === own,
-                      onClick: () => setAsked({ what: 'delete', account }),
+                      onClick: () => setLeaving(account),
                     },
                   ],
                 }}
@@ -57,26 +90,31 @@ export function Accounts({ own }: { own: string }) {
         ))}
       </ul>
       <p className="soft">
-        A changed role, a set password and disabling end the account’s sessions. Which operator an account is, is set under People.
+        A changed role, a new password and disabling end the account’s sessions. Which operator an account is, is set under People.
       </p>
-      <NewAccount />
-      <ErrorNote error={change.error ?? access.error} />
-      {asked?.what === 'password' && <SetPassword account={asked.account} onClose={() => setAsked(null)} />}
-      {asked?.what === 'delete' && <DeleteAccount account={asked.account} onClose={() => setAsked(null)} />}
+      <NewAccount onMade={(name, made) => setLinks({ name, link: made })} />
+      <ErrorNote error={change.error ?? access.error ?? link.error ?? need.error ?? take.error} />
+      {links && <LinkToGive {...links} onClose={() => setLinks(null)} />}
+      {leaving && <DeleteAccount account={leaving} onClose={() => setLeaving(null)} />}
     </section>
   );
 }
 
-function NewAccount() {
+function NewAccount({ onMade }: { onMade: (name: string, link: PasswordLink) => void }) {
   const make = useMakeAccount();
-  const [wish, setWish] = useState({ name: '', displayName: '', password: '', role: 'OPERATOR' as Role });
+  const [wish, setWish] = useState({ name: '', displayName: '', role: 'OPERATOR' as Role });
   const set = (part: Partial<typeof wish>) => setWish((before) => ({ ...before, ...part }));
   return (
     <form
       className="account-new"
       onSubmit={(event) => {
         event.preventDefault();
-        make.mutate(wish, { onSuccess: () => set({ name: '', displayName: '', password: '' }) });
+        make.mutate(wish, {
+          onSuccess: (link) => {
+            onMade(wish.name, link);
+            set({ name: '', displayName: '' });
+          },
+        });
       }}
     >
       <Input
@@ -92,15 +130,8 @@ function NewAccount() {
         value={wish.displayName}
         onChange={(event) => set({ displayName: event.target.value })}
       />
-      <Input.Password
-        aria-label="First password"
-        placeholder="First password, at least 15 characters"
-        autoComplete="new-password"
-        value={wish.password}
-        onChange={(event) => set({ password: event.target.value })}
-      />
       <Select aria-label="Role" value={wish.role} options={ROLES} onChange={(role) => set({ role })} />
-      <BusyButton htmlType="submit" busy={make.isPending} disabled={!wish.name || !wish.displayName || !wish.password}>
+      <BusyButton htmlType="submit" busy={make.isPending} disabled={!wish.name || !wish.displayName}>
         Make the account
       </BusyButton>
       <ErrorNote error={make.error} />
@@ -108,32 +139,21 @@ function NewAccount() {
   );
 }
 
-function SetPassword({ account, onClose }: { account: KeptAccount; onClose: () => void }) {
-  const set = useSetPassword();
-  const [password, setPassword] = useState('');
-  const save = () => password && set.mutate({ name: account.name, password }, { onSuccess: onClose });
+/** A link to hand to the owner of an account, so that nobody else ever knows the password. */
+function LinkToGive({ name, link, onClose }: { name: string; link: PasswordLink; onClose: () => void }) {
+  const address = `${window.location.origin}${link.path}`;
   return (
     <Modal
       open
-      title={<h2>A password for {account.displayName}</h2>}
-      okText="Set it"
-      okButtonProps={{ disabled: !password }}
-      confirmLoading={set.isPending}
+      title={<h2>Give this link to {name}</h2>}
       onCancel={onClose}
-      onOk={save}
+      footer={<Button onClick={onClose}>I have it</Button>}
     >
-      <p className="soft">Their sessions end. Whoever is told a password should change it at once, under their own name.</p>
-      <label className="gate-field">
-        <span>New password, at least 15 characters</span>
-        <Input.Password
-          autoFocus
-          autoComplete="new-password"
-          value={password}
-          onChange={(event) => setPassword(event.target.value)}
-          onPressEnter={save}
-        />
-      </label>
-      <ErrorNote error={set.error} />
+      <p>
+        Whoever opens it sets the account’s password, once. It ends {formatInstant(link.endsAt)}, is shown this once, and takes the
+        place of any before it.
+      </p>
+      <Input readOnly autoFocus aria-label="The link" value={address} onFocus={(event) => event.target.select()} />
     </Modal>
   );
 }

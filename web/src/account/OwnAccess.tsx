@@ -2,6 +2,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { useChangePassword, useEndSession, useSessions } from '../api/session';
 import { BusyButton } from '../ui/BusyButton';
+import { SecondFactor } from './SecondFactor';
 import { ErrorNote } from '../ui/ErrorNote';
 import { formatInstant } from '../time/time';
 
@@ -11,6 +12,7 @@ export function OwnAccess() {
     <section className="account-card" aria-label="Password and sessions">
       <h2>Password and sessions</h2>
       <Password />
+      <SecondFactor />
       <Sessions />
     </section>
   );

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { DatedHours, DayWindow, HolidayCalendar, HoursYear, OpeningHours, Season } from '../api/model';
 import { EditorPanel } from '../plan/EditorPanel';
 import { ClosingEditor } from '../settings/ClosingEditor';
+import { addDays } from '../time/days';
 import { Field, Line, Part } from '../ui/fields';
 import type { useElement } from '../plan/useElement';
 import { WeekWindows } from '../ui/WeekWindows';
@@ -271,11 +272,7 @@ function Holidays({
 
 function newSeason(hours: OpeningHours, year: HoursYear | undefined): Season {
   const last = hours.seasons.map(({ to }) => to).sort().at(-1) ?? year?.days[27]?.date ?? '2027-01-01';
-  return { name: `Season ${hours.seasons.length + 1}`, from: plusDays(last, 1), to: plusDays(last, 30), weekly: hours.weekly };
-}
-
-function plusDays(date: string, days: number) {
-  return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+  return { name: `Season ${hours.seasons.length + 1}`, from: addDays(last, 1), to: addDays(last, 30), weekly: hours.weekly };
 }
 
 function windowsText(windows: DayWindow[]) {

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { RosterPerson, RosterWeek, Shift } from '../api/model';
-import { A_DAY, addDays, dayName, hours, inWords, movedTo, STEP, startOf } from './shifts';
+import { addDays } from '../time/days';
+import { A_DAY, dayName, hours, inWords, movedTo, STEP, startOf } from './shifts';
 
 const ROW = 22;
 const HOURS_BETWEEN_MARKS = 3;

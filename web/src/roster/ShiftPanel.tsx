@@ -6,7 +6,8 @@ import { useWorkplace } from '../plan/workplace';
 import { CoverTable } from './CoverTable';
 import { EffectWords, names } from './Effect';
 import type { Cell } from './RosterGrid';
-import { addDays, dayName, hours, inWords, ofKind } from './shifts';
+import { addDays } from '../time/days';
+import { dayName, hours, inWords, ofKind } from './shifts';
 import { minutesOf, timeOf } from '../time/timeOfDay';
 
 interface Props {

@@ -1,16 +1,11 @@
 import type { DayChange, Shift, ShiftKind } from '../api/model';
+import { addDays } from '../time/days';
 import { minutesOf, timeOf } from '../time/timeOfDay';
 
 export const A_DAY = 24 * 60;
 export const STEP = 30;
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-
-export function addDays(date: string, days: number) {
-  const day = new Date(`${date}T00:00:00Z`);
-  day.setUTCDate(day.getUTCDate() + days);
-  return day.toISOString().slice(0, 10);
-}
 
 /** Days from one date to another. */
 export function daysBetween(from: string, to: string) {

@@ -1,5 +1,6 @@
-import { Suspense } from 'react';
+import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
+import { useWaiting } from '../api/confirm';
 import { keepEditsOf } from '../api/edits';
 import type { Account } from '../api/model';
 import { usePlans } from '../api/plan';
@@ -9,13 +10,20 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { Failing } from './Failure';
 import { usePlace } from '../plan/place';
 import { Shell } from './Shell';
+import { OwnPassword } from './OwnPassword';
 import { FirstAccount, NewPlan, SignIn } from './SignIn';
 import { accountView, DESK, DeskView, views } from './views';
 import '../ui/panel.css';
 import './shell.css';
 
+const NeedsSecondFactor = lazy(() => import('./NeedsSecondFactor').then((m) => ({ default: m.NeedsSecondFactor })));
+const ConfirmSelf = lazy(() => import('./ConfirmSelf').then((m) => ({ default: m.ConfirmSelf })));
+const OWN_PASSWORD = '/password';
+
 export function App() {
   const session = useSession();
+  const { pathname } = useLocation();
+  const waiting = useWaiting();
   if (session.error) {
     return (
       <main className="gate">
@@ -31,7 +39,24 @@ export function App() {
     );
   }
   if (session.data.needsFirstAccount) return <FirstAccount />;
-  return session.data.account ? <SignedIn account={session.data.account} /> : <SignIn />;
+  if (pathname === OWN_PASSWORD) return <OwnPassword />;
+  if (!session.data.account) return <SignIn />;
+  return (
+    <>
+      {session.data.account.needsSecondFactor ? (
+        <Suspense>
+          <NeedsSecondFactor />
+        </Suspense>
+      ) : (
+        <SignedIn account={session.data.account} />
+      )}
+      {waiting && (
+        <Suspense>
+          <ConfirmSelf waiting={waiting} />
+        </Suspense>
+      )}
+    </>
+  );
 }
 
 function SignedIn({ account }: { account: Account }) {

@@ -2,6 +2,8 @@ import { Input } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { useNewPlan, useNewPlanFromDocument } from '../api/plan';
 import { useFirstAccount, useSignIn } from '../api/session';
+import { ProblemError } from '../api/client';
+import { CodeField } from './CodeField';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { NewPlanFields, PLAIN_PLAN } from './NewPlanFields';
@@ -10,14 +12,16 @@ export function SignIn() {
   const signIn = useSignIn();
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState<string | null>(null);
+  const needsCode = signIn.error instanceof ProblemError && signIn.error.is('code-needed');
   return (
     <Gate
       title="Sign in"
       action="Sign in"
       busy={signIn.isPending}
-      error={signIn.error}
+      error={needsCode && !code ? null : signIn.error}
       ready={name !== '' && password !== ''}
-      onSubmit={() => signIn.mutate({ name, password })}
+      onSubmit={() => signIn.mutate({ name, password, code })}
     >
       <Field label="Name">
         <Input autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
@@ -29,6 +33,7 @@ export function SignIn() {
           onChange={(e) => setPassword(e.target.value)}
         />
       </Field>
+      {(needsCode || code !== null) && <CodeField value={code ?? ''} onChange={setCode} />}
     </Gate>
   );
 }
@@ -115,7 +120,8 @@ interface GateProps {
   children: ReactNode;
 }
 
-function Gate({ title, action, busy, ready, error, onSubmit, children }: GateProps) {
+/** A card in the middle of the page with something to fill in. */
+export function Gate({ title, action, busy, ready, error, onSubmit, children }: GateProps) {
   return (
     <main className="gate">
       <form

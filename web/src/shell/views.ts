@@ -183,6 +183,14 @@ export const views: View[] = [
     permission: 'RECORDS',
   },
   {
+    path: '/security',
+    name: 'Security log',
+    group: 'Run',
+    ...inTime(() => import('../security/SecurityView').then((m) => ({ default: m.SecurityView }))),
+    findings: [],
+    permission: 'ACCOUNTS',
+  },
+  {
     path: '/revisions',
     name: 'Revisions',
     group: 'Run',

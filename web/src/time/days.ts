@@ -1,5 +1,12 @@
 import { toLocal } from './time';
 
+/** The date so many days after another. */
+export function addDays(date: string, days: number) {
+  const day = new Date(`${date}T00:00:00Z`);
+  day.setUTCDate(day.getUTCDate() + days);
+  return day.toISOString().slice(0, 10);
+}
+
 /** A day of the week: its half-hours are those from `from` up to `until`, not included. */
 export interface DayRange {
   date: string;

@@ -54,4 +54,10 @@ public class KinetarchApplication {
         var machine = Clock.systemUTC();
         return startsAt == null ? machine : Clock.offset(machine, Duration.between(machine.instant(), startsAt));
     }
+
+    /** The machine's own time, for what is agreed with devices of the world outside. */
+    @Bean(defaultCandidate = false)
+    Clock machineClock() {
+        return Clock.systemUTC();
+    }
 }

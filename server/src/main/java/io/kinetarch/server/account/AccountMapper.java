@@ -12,7 +12,28 @@ import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface AccountMapper {
-    record Account(long id, String name, String displayName, Role role, String passwordHash, boolean disabled) {
+    String COLUMNS =
+            "id, name, display_name, role, password_hash, disabled, second_factor, second_factor_step, second_factor_needed";
+
+    /**
+     * An account as it is kept.
+     *
+     * @param passwordHash null while its owner is invited to set one
+     * @param secondFactor secret of its codes by time; null for none
+     * @param secondFactorStep last time step that a code was taken of
+     * @param secondFactorNeeded whether it can do nothing until it has one
+     */
+    @SuppressWarnings("ArrayRecordComponent") // nobody compares accounts
+    record Account(
+            long id,
+            String name,
+            String displayName,
+            Role role,
+            @Nullable String passwordHash,
+            boolean disabled,
+            byte @Nullable [] secondFactor,
+            long secondFactorStep,
+            boolean secondFactorNeeded) {
         SignedIn signedIn() {
             return new SignedIn(id, name, displayName, role);
         }
@@ -38,10 +59,10 @@ interface AccountMapper {
         }
     }
 
-    @Select("select id, name, display_name, role, password_hash, disabled from account where name = #{name}")
+    @Select("select " + COLUMNS + " from account where name = #{name}")
     Optional<Account> byName(String name);
 
-    @Select("select id, name, display_name, role, password_hash, disabled from account order by name")
+    @Select("select " + COLUMNS + " from account order by name")
     List<Account> all();
 
     @Select("select exists (select from account)")
@@ -53,10 +74,10 @@ interface AccountMapper {
 
     @Select(value = """
             insert into account (name, display_name, role, password_hash)
-            values (#{name}, #{displayName}, #{role}, #{passwordHash})
+            values (#{name}, #{displayName}, #{role}, #{passwordHash,jdbcType=VARCHAR})
             on conflict do nothing returning id""", affectData = true)
     @Nullable
-    Long insert(String name, String displayName, Role role, String passwordHash);
+    Long insert(String name, String displayName, Role role, @Nullable String passwordHash);
 
     @Update("update account set role = #{role}, display_name = #{displayName} where name = #{name}")
     int update(String name, String displayName, Role role);
@@ -66,6 +87,9 @@ interface AccountMapper {
 
     @Update("update account set disabled = #{disabled} where name = #{name}")
     int setDisabled(String name, boolean disabled);
+
+    @Update("update account set second_factor_needed = #{needed} where name = #{name}")
+    int needSecondFactor(String name, boolean needed);
 
     @Delete("delete from account where name = #{name}")
     int delete(String name);

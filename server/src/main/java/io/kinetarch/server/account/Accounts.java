@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -21,15 +22,17 @@ public class Accounts {
     private final AccountMapper accounts;
     private final SignInGuard guard;
     private final OwnSessions sessions;
+    private final SecondFactors secondFactors;
     /** Argon2id with the parameters of the OWASP password storage cheat sheet: 19 MiB, two passes, one lane. */
     private final PasswordEncoder passwords = new Argon2PasswordEncoder(16, 32, 1, 19 * 1024, 2);
 
     private final String nobodysHash = passwords.encode("nobody's password");
 
-    Accounts(AccountMapper accounts, OwnSessions sessions, SignInGuard guard) {
+    Accounts(AccountMapper accounts, OwnSessions sessions, SignInGuard guard, SecondFactors secondFactors) {
         this.guard = guard;
         this.accounts = accounts;
         this.sessions = sessions;
+        this.secondFactors = secondFactors;
     }
 
     /** Whether the installation still waits for its first account. */
@@ -41,33 +44,67 @@ public class Accounts {
      * An account as administrators see it.
      *
      * @param disabled whether it can do nothing for the time being
+     * @param invited whether its owner has yet to set a password
+     * @param secondFactor whether more than a password opens it
+     * @param secondFactorNeeded whether it can do nothing without
      */
-    record Kept(SignedIn account, boolean disabled) {}
+    record Kept(SignedIn account, boolean disabled, boolean invited, boolean secondFactor, boolean secondFactorNeeded) {
+        static Kept of(Account account) {
+            return new Kept(
+                    account.signedIn(),
+                    account.disabled(),
+                    account.passwordHash() == null,
+                    account.secondFactor() != null,
+                    account.secondFactorNeeded());
+        }
+    }
 
     /** Every account, by name. */
     List<Kept> all() {
-        return accounts.all().stream()
-                .map(account -> new Kept(account.signedIn(), account.disabled()))
-                .toList();
+        return accounts.all().stream().map(Kept::of).toList();
+    }
+
+    /** An account by its name. */
+    SignedIn named(String name) {
+        return kept(name).account();
+    }
+
+    Kept kept(String name) {
+        String plain = normal(name);
+        return accounts.byName(plain).map(Kept::of).orElseThrow(() -> none(plain));
     }
 
     /**
      * Who signs in with this password. An unknown name takes as long to refuse as a wrong password.
      *
+     * @param code of the second factor; null while it was not asked for
      * @param address that the attempt comes from
      */
-    public SignedIn signIn(String name, String password, String address) {
+    public SignedIn signIn(String name, String password, @Nullable String code, String address) {
         String plain = normal(name);
         Passwords.checkLength(password);
         guard.check(plain, address);
         Optional<Account> account = accounts.byName(plain);
-        boolean right = guard.inTurn(() ->
-                passwords.matches(password, account.map(Account::passwordHash).orElse(nobodysHash)));
+        String hash = account.map(Account::passwordHash).orElse(nobodysHash);
+        boolean right = guard.inTurn(() -> passwords.matches(password, hash)) && !hash.equals(nobodysHash);
         if (!right || account.isEmpty() || account.get().disabled()) {
             guard.failed(plain, address);
             throw new Refusal(
                     Kind.SIGN_IN_FAILED,
                     "No account that is open has this name and password. Check both, capitals count.");
+        }
+        byte[] secret = account.get().secondFactor();
+        if (secret != null) {
+            if (code == null || code.isBlank()) {
+                throw new Refusal(
+                        Kind.CODE_NEEDED, "Type the code that your device shows now, or one of your recovery codes.");
+            }
+            if (!secondFactors.opens(account.get(), secret, code)) {
+                guard.failed(plain, address);
+                throw new Refusal(
+                        Kind.CODE_NEEDED,
+                        "This code does not open the account: it is not the newest, or was used already. Wait for the next one.");
+            }
         }
         guard.succeeded(plain, address);
         return account.get().signedIn();
@@ -84,8 +121,12 @@ public class Accounts {
         return make(name, displayName, Role.ADMINISTRATOR, password);
     }
 
-    /** Makes an account. */
-    public SignedIn make(String name, String displayName, Role role, String password) {
+    /**
+     * Makes an account.
+     *
+     * @param password null where its owner is invited to set one
+     */
+    public SignedIn make(String name, String displayName, Role role, @Nullable String password) {
         String plain = normal(name);
         if (!NAME.matcher(plain).matches()) {
             throw new Refusal(
@@ -94,8 +135,10 @@ public class Accounts {
                     "The name must have 1 to 100 characters: letters a to z, digits, and between them . _ @ + and -.");
         }
         checkDisplayName(displayName);
-        Passwords.check(password, plain, displayName);
-        Long id = accounts.insert(plain, displayName.strip(), role, hash(password));
+        if (password != null) {
+            Passwords.check(password, plain, displayName);
+        }
+        Long id = accounts.insert(plain, displayName.strip(), role, password == null ? null : hash(password));
         if (id == null) {
             throw new Refusal(Kind.ALREADY_DONE, "There is an account \"" + plain + "\" already; choose another name.");
         }
@@ -126,7 +169,8 @@ public class Accounts {
         Passwords.checkLength(current);
         guard.check(owner.name(), address);
         var account = accounts.byName(owner.name()).orElseThrow(() -> none(owner.name()));
-        if (!guard.inTurn(() -> passwords.matches(current, account.passwordHash()))) {
+        String hash = account.passwordHash();
+        if (hash == null || !guard.inTurn(() -> passwords.matches(current, hash))) {
             guard.failed(owner.name(), address);
             throw new Refusal(Kind.INVALID_DOCUMENT, "/current", "This is not your password up to now.");
         }
@@ -169,6 +213,30 @@ public class Accounts {
         endSessions(plain);
     }
 
+    /**
+     * Asks an account for a second factor, or asks no more; its sessions end.
+     *
+     * @param needed whether it can do nothing until it has one
+     */
+    @Transactional
+    public void needSecondFactor(String name, boolean needed) {
+        String plain = normal(name);
+        if (accounts.needSecondFactor(plain, needed) == 0) {
+            throw none(plain);
+        }
+        endSessions(plain);
+    }
+
+    /** Takes a second factor from an account whose owner has lost it; its sessions end. */
+    @Transactional
+    public void takeSecondFactor(String name) {
+        String plain = named(name).name();
+        if (!secondFactors.end(plain)) {
+            throw new Refusal(Kind.NOT_POSSIBLE, "\"" + plain + "\" has no second factor.");
+        }
+        endSessions(plain);
+    }
+
     private void keepAnAdministrator(String name) {
         if (accounts.lockAdministrators().equals(List.of(name))) {
             throw new Refusal(
@@ -185,7 +253,7 @@ public class Accounts {
         return guard.inTurn(() -> passwords.encode(password));
     }
 
-    private static Refusal none(String name) {
+    static Refusal none(String name) {
         return new Refusal(Kind.NOT_FOUND, "There is no account \"" + name + "\".");
     }
 
@@ -195,7 +263,7 @@ public class Accounts {
         }
     }
 
-    private static String normal(String name) {
+    static String normal(String name) {
         return name.strip().toLowerCase(Locale.ROOT);
     }
 }

@@ -66,7 +66,8 @@ class SecurityConfiguration {
         return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(ApiTokenFilter::presentsToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterBefore(new ApiTokenFilter(tokens, problems), UsernamePasswordAuthenticationFilter.class)
-                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/v1/session", "/api/v1/setup")
+                .authorizeHttpRequests(requests -> requests.requestMatchers(
+                                "/api/v1/session", "/api/v1/setup", "/api/v1/password-links/**")
                         .permitAll()
                         .requestMatchers(HttpMethod.GET, "/api/v1/accounts/**")
                         .hasAuthority(Permission.ACCOUNTS.name())
@@ -74,8 +75,15 @@ class SecurityConfiguration {
                         .access(AuthorizationManagers.allOf(
                                 AuthorityAuthorizationManager.hasAuthority(Permission.ACCOUNTS.name()),
                                 SecurityConfiguration::isSession))
-                        .requestMatchers("/api/v1/tokens/**", "/api/v1/session/password", "/api/v1/sessions/**")
+                        // Whoever has to set up a second factor first may do nothing else, and has no permission.
+                        .requestMatchers("/api/v1/tokens/**")
+                        .access(AuthorizationManagers.allOf(
+                                AuthorityAuthorizationManager.hasAuthority(Permission.READ.name()),
+                                SecurityConfiguration::isSession))
+                        .requestMatchers("/api/v1/session/**", "/api/v1/sessions/**")
                         .access(SecurityConfiguration::isSession)
+                        .requestMatchers("/api/v1/security-log/**")
+                        .hasAuthority(Permission.ACCOUNTS.name())
                         .requestMatchers(HttpMethod.DELETE, "/api/v1/plans/*")
                         .hasAuthority(Permission.ACCOUNTS.name())
                         .requestMatchers("/api/v1/plans/*/desk/**")

@@ -1,6 +1,8 @@
 package io.kinetarch.server.account;
 
 import io.kinetarch.server.account.OwnSessions.OwnSession;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -15,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
@@ -36,14 +39,21 @@ class SessionController {
 
     private final Accounts accounts;
     private final OwnSessions sessions;
+    private final FreshSessions fresh;
     private final SecurityContextRepository contexts;
     private final Clock clock;
     private final String release;
 
-    SessionController(Accounts accounts, OwnSessions sessions, SecurityContextRepository contexts, Clock clock)
+    SessionController(
+            Accounts accounts,
+            OwnSessions sessions,
+            FreshSessions fresh,
+            SecurityContextRepository contexts,
+            Clock clock)
             throws IOException {
         this.accounts = accounts;
         this.sessions = sessions;
+        this.fresh = fresh;
         this.contexts = contexts;
         this.clock = clock;
         release = release();
@@ -59,17 +69,34 @@ class SessionController {
      */
     record Session(@Nullable AccountView account, boolean needsFirstAccount, Instant now, String release) {}
 
-    record AccountView(String name, String displayName, Role role, Set<Permission> permissions) {
-        static AccountView of(SignedIn signedIn) {
+    /**
+     * The account that is signed in.
+     *
+     * @param permissions what it may do in this session
+     * @param needsSecondFactor whether it can do nothing before it has set up a second factor
+     */
+    record AccountView(
+            String name, String displayName, Role role, Set<Permission> permissions, boolean needsSecondFactor) {
+        static AccountView of(SignedIn signedIn, boolean limited) {
             return new AccountView(
                     signedIn.name(),
                     signedIn.displayName(),
                     signedIn.role(),
-                    new TreeSet<>(signedIn.role().permissions()));
+                    limited ? Set.of() : new TreeSet<>(signedIn.role().permissions()),
+                    limited);
         }
     }
 
-    record Credentials(String name, String password) {}
+    /**
+     * What an account is opened with.
+     *
+     * @param code of the second factor; null where the account has none, or it was not asked for yet
+     */
+    record Credentials(
+            String name, String password, @Nullable String code) {}
+
+    /** What shows again that it is the account's owner who is there. */
+    record Confirmation(String password, @Nullable String code) {}
 
     /**
      * Another password for one's own account.
@@ -81,24 +108,39 @@ class SessionController {
     record FirstAccount(String name, String displayName, String password) {}
 
     @GetMapping("/session")
-    Session session(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
-        return signedIn == null ? new Session(null, accounts.none(), clock.instant(), release) : sessionOf(signedIn);
+    Session session(@AuthenticationPrincipal @Nullable SignedIn signedIn, @Nullable Authentication authentication) {
+        return signedIn == null || authentication == null
+                ? new Session(null, accounts.none(), clock.instant(), release)
+                : sessionOf(signedIn, authentication.getAuthorities().isEmpty());
     }
 
+    @Kept(SecurityEvent.SIGNED_IN)
     @PostMapping("/session")
     Session signIn(@RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
         return begin(
-                accounts.signIn(credentials.name(), credentials.password(), request.getRemoteAddr()),
+                accounts.signIn(
+                        credentials.name(), credentials.password(), credentials.code(), request.getRemoteAddr()),
                 request,
                 response);
     }
 
+    /** Shows again that it is the account's owner who is there, for what a session that was left open must not do. */
+    @Kept(SecurityEvent.CONFIRMED)
+    @PostMapping("/session/confirmation")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void confirm(@RequestBody Confirmation shown, @AuthenticationPrincipal SignedIn owner, HttpServletRequest request) {
+        accounts.signIn(owner.name(), shown.password(), shown.code(), request.getRemoteAddr());
+        fresh.shown(request.getSession());
+    }
+
+    @Kept(SecurityEvent.ACCOUNT_MADE)
     @PostMapping("/setup")
     Session makeFirstAccount(
             @RequestBody FirstAccount first, HttpServletRequest request, HttpServletResponse response) {
         return begin(accounts.makeFirst(first.name(), first.displayName(), first.password()), request, response);
     }
 
+    @Kept(SecurityEvent.SIGNED_OUT)
     @DeleteMapping("/session")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOut(HttpServletRequest request) {
@@ -110,6 +152,7 @@ class SessionController {
     }
 
     /** Sets the password of one's own account; its other sessions end. */
+    @Kept(SecurityEvent.PASSWORD_CHANGED)
     @PutMapping("/session/password")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void changePassword(
@@ -128,6 +171,7 @@ class SessionController {
         return sessions.of(owner, request.getSession().getId());
     }
 
+    @Kept(SecurityEvent.SESSION_ENDED)
     @DeleteMapping("/sessions/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void end(@PathVariable String id, @AuthenticationPrincipal SignedIn owner) {
@@ -146,21 +190,28 @@ class SessionController {
         if (before != null) {
             before.invalidate();
         }
-        var context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(
-                ApiTokenFilter.authentication(signedIn, signedIn.role().permissions()));
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
+        var kept = accounts.kept(signedIn.name());
+        boolean limited = kept.secondFactorNeeded() && !kept.secondFactor();
+        save(signedIn, limited ? Set.of() : signedIn.role().permissions(), request, response);
+        fresh.shown(request.getSession());
         String browser = request.getHeader(HttpHeaders.USER_AGENT);
         if (browser != null) {
             request.getSession()
                     .setAttribute(
                             OwnSessions.BROWSER, browser.substring(0, Math.min(LONGEST_BROWSER, browser.length())));
         }
-        return sessionOf(signedIn);
+        return sessionOf(signedIn, limited);
     }
 
-    private Session sessionOf(SignedIn signedIn) {
-        return new Session(AccountView.of(signedIn), false, clock.instant(), release);
+    private Session sessionOf(SignedIn signedIn, boolean limited) {
+        return new Session(AccountView.of(signedIn, limited), false, clock.instant(), release);
+    }
+
+    private void save(
+            SignedIn signedIn, Set<Permission> permissions, HttpServletRequest request, HttpServletResponse response) {
+        var context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(ApiTokenFilter.authentication(signedIn, permissions));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
     }
 }

@@ -3,6 +3,8 @@ package io.kinetarch.server.account;
 import io.kinetarch.server.account.SignInFailureMapper.Failures;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.security.SecurityEvent;
+import io.kinetarch.server.security.SecurityLog;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -30,11 +32,13 @@ class SignInGuard {
     private static final Duration TURN = Duration.ofSeconds(3);
 
     private final SignInFailureMapper failures;
+    private final SecurityLog log;
     private final Clock clock;
     private final Semaphore turn = new Semaphore(1, true);
 
-    SignInGuard(SignInFailureMapper failures, Clock clock) {
+    SignInGuard(SignInFailureMapper failures, SecurityLog log, Clock clock) {
         this.failures = failures;
+        this.log = log;
         this.clock = clock;
     }
 
@@ -77,6 +81,7 @@ class SignInGuard {
         var now = clock.instant();
         LOG.info("Sign-in as \"{}\" from {} failed", account, address);
         failures.insert(account, address, now);
+        log.keep(SecurityEvent.SIGN_IN_FAILED, account, null, address);
         failures.deleteBefore(now.minus(REMEMBERED));
     }
 

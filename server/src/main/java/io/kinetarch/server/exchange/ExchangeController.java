@@ -6,6 +6,8 @@ import io.kinetarch.server.document.PlanReader;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.plan.ChangeEntry;
 import io.kinetarch.server.plan.DraftEdits.Edited;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.List;
@@ -50,6 +52,7 @@ class ExchangeController {
     }
 
     /** A state of a plan, "draft", "live" or the number of a revision, as one document. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping("/plans/{plan}/document")
     ResponseEntity<PlanDocument> document(@PathVariable String plan, @RequestParam(defaultValue = "draft") String of) {
         var name = ContentDisposition.attachment()

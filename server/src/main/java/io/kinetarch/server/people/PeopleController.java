@@ -12,6 +12,8 @@ import io.kinetarch.server.plan.ChangeEntry;
 import io.kinetarch.server.plan.DraftEdits.Edited;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.LinkedHashMap;
@@ -105,6 +107,7 @@ class PeopleController {
     }
 
     /** The people of a state of the plan, "draft", "live" or the number of a revision, as CSV. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/plans/{plan}/people.csv", produces = CSV)
     ResponseEntity<String> file(@PathVariable String plan, @RequestParam(defaultValue = "draft") String of) {
         var name =

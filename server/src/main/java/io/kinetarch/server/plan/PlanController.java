@@ -10,6 +10,8 @@ import io.kinetarch.server.plan.Findings.FindingName;
 import io.kinetarch.server.plan.PlanMapper.GoesAlong;
 import io.kinetarch.server.plan.PlanShelf.NewPlan;
 import io.kinetarch.server.plan.Plans.Revision;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -109,6 +111,7 @@ class PlanController {
     }
 
     /** Removes a plan that never was live, said by its name once more. */
+    @Kept(SecurityEvent.PLAN_REMOVED)
     @DeleteMapping("/{plan}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String plan, @RequestParam String name, @AuthenticationPrincipal SignedIn by) {
@@ -227,6 +230,7 @@ class PlanController {
         return revisions.changes(plan, from, to).stream().map(ChangeEntry::of).toList();
     }
 
+    @Kept(SecurityEvent.WENT_LIVE)
     @PostMapping("/{plan}/revisions")
     @ResponseStatus(HttpStatus.CREATED)
     Revision goLive(@PathVariable String plan, @RequestBody GoLive wish, @AuthenticationPrincipal SignedIn by) {

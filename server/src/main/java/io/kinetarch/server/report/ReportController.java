@@ -5,6 +5,8 @@ import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.report.Reports.Asked;
 import io.kinetarch.server.report.Reports.Report;
 import io.kinetarch.server.report.Reports.ReportWay;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
@@ -33,6 +35,7 @@ class ReportController {
     }
 
     /** The same as a CSV. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/report.csv", produces = "text/csv")
     void csv(@PathVariable String plan, @ParameterObject Asked asked, HttpServletResponse response) throws IOException {
         var sheet = reports.sheet(reports.report(plan, asked));
@@ -40,6 +43,7 @@ class ReportController {
     }
 
     /** The same as a spreadsheet. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/report.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     void xlsx(@PathVariable String plan, @ParameterObject Asked asked, HttpServletResponse response)
             throws IOException {

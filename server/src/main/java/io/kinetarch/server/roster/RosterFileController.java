@@ -7,6 +7,8 @@ import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.roster.RosterFiles.CalendarTaken;
 import io.kinetarch.server.roster.RosterFiles.FileTaken;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -34,6 +36,7 @@ class RosterFileController {
     }
 
     /** The shifts of a week as a CSV. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/shifts.csv", produces = "text/csv")
     void csv(@PathVariable String plan, @RequestParam LocalDate monday, HttpServletResponse response)
             throws IOException {
@@ -42,6 +45,7 @@ class RosterFileController {
     }
 
     /** Shifts and hours of a week as a spreadsheet. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/shifts.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     void xlsx(@PathVariable String plan, @RequestParam LocalDate monday, HttpServletResponse response)
             throws IOException {
