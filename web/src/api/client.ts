@@ -1,6 +1,7 @@
 import createProblem, { type Problem } from './problem';
 
-const CSRF_COOKIE = 'XSRF-TOKEN';
+/** Bound to its host where the installation is reached by TLS. */
+const CSRF_COOKIES = ['__Host-XSRF-TOKEN=', 'XSRF-TOKEN='];
 const LONGEST_WAIT = 8000;
 
 /** A file that is sent as it is, of a media type of its own. */
@@ -102,6 +103,10 @@ function isFile(body: unknown): body is SentFile {
 }
 
 function csrfToken() {
-  const pair = document.cookie.split('; ').find((cookie) => cookie.startsWith(`${CSRF_COOKIE}=`));
-  return pair ? decodeURIComponent(pair.slice(CSRF_COOKIE.length + 1)) : '';
+  const cookies = document.cookie.split('; ');
+  for (const begin of CSRF_COOKIES) {
+    const found = cookies.find((cookie) => cookie.startsWith(begin));
+    if (found) return decodeURIComponent(found.slice(begin.length));
+  }
+  return '';
 }

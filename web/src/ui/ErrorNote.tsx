@@ -7,6 +7,9 @@ export function ErrorNote({ error }: { error: unknown }) {
   return (
     <div className="error-note" role="alert">
       <strong>{problem?.title ?? 'This failed'}.</strong> {problem?.detail ?? String(error)}
+      {problem && problem.status >= 500 && typeof problem.request === 'string' && (
+        <span className="soft"> Whoever keeps this installation finds it in the log as {problem.request}.</span>
+      )}
     </div>
   );
 }

@@ -7,6 +7,7 @@ import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.CookiePolicy;
+import java.net.HttpCookie;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -84,6 +85,11 @@ public final class Api {
         return send("GET", path, BodyPublishers.noBody(), null, null);
     }
 
+    /** Reads with a header of one's own. */
+    public Answer getWith(String path, String header, String value) {
+        return send("GET", path, BodyPublishers.noBody(), null, null, header, value);
+    }
+
     /** What is read unless it still is what a tag stands for. */
     public HttpResponse<String> getUnless(String path, String tag) {
         return send("GET", path, BodyPublishers.noBody(), null, null, "If-None-Match", tag).raw;
@@ -146,13 +152,30 @@ public final class Api {
 
     /** Sends any method with the CSRF token. */
     public Answer withCsrf(String method, String path, String json) {
-        var cookies = (CookieManager) client.cookieHandler().orElseThrow();
-        String csrf = cookies.getCookieStore().getCookies().stream()
-                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
-                .findFirst()
-                .orElseThrow()
-                .getValue();
-        return send(method, path, BodyPublishers.ofString(json), "application/json", csrf);
+        return send(method, path, BodyPublishers.ofString(json), "application/json", csrf());
+    }
+
+    /** Sends with a CSRF token of any origin. */
+    public Answer postWith(String path, String json, String csrf) {
+        return send("POST", path, BodyPublishers.ofString(json), "application/json", csrf);
+    }
+
+    /** The CSRF token that an earlier answer set as a cookie. */
+    public String csrf() {
+        return csrfCookie().getValue();
+    }
+
+    /** Puts another token into the cookie, as a page of a neighbouring host could. */
+    public void plantCsrf(String value) {
+        csrfCookie().setValue(value);
+    }
+
+    private HttpCookie csrfCookie() {
+        return ((CookieManager) client.cookieHandler().orElseThrow())
+                .getCookieStore().getCookies().stream()
+                        .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                        .findFirst()
+                        .orElseThrow();
     }
 
     /** A text as JSON. */

@@ -110,11 +110,13 @@ class AccountController {
     /** A token's secret, told this once. */
     record MadeToken(String token) {}
 
+    /** All accounts, by name. */
     @GetMapping("/accounts")
     List<KeptAccount> accounts() {
         return accounts.all().stream().map(KeptAccount::of).toList();
     }
 
+    /** Makes an account. */
     @Fresh
     @Kept(SecurityEvent.ACCOUNT_MADE)
     @PostMapping("/accounts")
@@ -191,11 +193,13 @@ class AccountController {
         accounts.delete(name);
     }
 
+    /** One's own API tokens, without their secrets. */
     @GetMapping("/tokens")
     List<Token> tokens(@AuthenticationPrincipal SignedIn owner) {
         return tokens.of(owner);
     }
 
+    /** Makes an API token, which ends by itself; its secret is told this once. */
     @Fresh
     @Kept(SecurityEvent.TOKEN_MADE)
     @PostMapping("/tokens")
@@ -206,6 +210,7 @@ class AccountController {
                 owner, wanted.label(), wanted.scopes(), wanted.days() == null ? USUAL_DAYS : wanted.days()));
     }
 
+    /** Ends one of one's own API tokens. */
     @Kept(SecurityEvent.TOKEN_REVOKED)
     @DeleteMapping("/tokens/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)

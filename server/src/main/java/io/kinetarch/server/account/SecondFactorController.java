@@ -56,6 +56,7 @@ class SecondFactorController {
     /** Codes that stand in for the device once each; told this once. */
     record RecoveryCodes(List<String> codes) {}
 
+    /** Whether one's own account has a second factor. */
     @GetMapping
     SecondFactor state(@AuthenticationPrincipal SignedIn owner) {
         var kept = accounts.kept(owner.name());

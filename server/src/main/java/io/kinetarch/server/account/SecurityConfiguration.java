@@ -1,28 +1,26 @@
 package io.kinetarch.server.account;
 
+import io.kinetarch.server.account.CallRules.CallRule;
 import io.kinetarch.server.problem.ProblemResponse;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.time.Duration;
-import java.util.function.Supplier;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
-import org.springframework.http.HttpMethod;
-import org.springframework.security.authorization.AuthorityAuthorizationManager;
-import org.springframework.security.authorization.AuthorizationDecision;
-import org.springframework.security.authorization.AuthorizationManagers;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
-import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
+import org.springframework.security.web.util.matcher.RequestMatcher;
 
 /** Who may send what. */
 @Configuration(proxyBeanMethods = false)
@@ -61,90 +59,40 @@ class SecurityConfiguration {
 
     @Bean
     SecurityFilterChain security(
-            HttpSecurity http, ApiTokens tokens, ProblemResponse problems, SecurityContextRepository contexts)
+            HttpSecurity http,
+            ApiTokens tokens,
+            ProblemResponse problems,
+            SecurityContextRepository contexts,
+            CsrfTokenRepository forgeryTokens)
             throws Exception {
-        return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(ApiTokenFilter::presentsToken))
+        return http.csrf(csrf -> csrf.spa()
+                        .csrfTokenRepository(forgeryTokens)
+                        .ignoringRequestMatchers(ApiTokenFilter::presentsToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterBefore(new ApiTokenFilter(tokens, problems), UsernamePasswordAuthenticationFilter.class)
-                .authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/api/v1/session", "/api/v1/setup", "/api/v1/password-links/**")
-                        .permitAll()
-                        .requestMatchers(HttpMethod.GET, "/api/v1/accounts/**")
-                        .hasAuthority(Permission.ACCOUNTS.name())
-                        .requestMatchers("/api/v1/accounts/**")
-                        .access(AuthorizationManagers.allOf(
-                                AuthorityAuthorizationManager.hasAuthority(Permission.ACCOUNTS.name()),
-                                SecurityConfiguration::isSession))
-                        // Whoever has to set up a second factor first may do nothing else, and has no permission.
-                        .requestMatchers("/api/v1/tokens/**")
-                        .access(AuthorizationManagers.allOf(
-                                AuthorityAuthorizationManager.hasAuthority(Permission.READ.name()),
-                                SecurityConfiguration::isSession))
-                        .requestMatchers("/api/v1/session/**", "/api/v1/sessions/**")
-                        .access(SecurityConfiguration::isSession)
-                        .requestMatchers("/api/v1/security-log/**")
-                        .hasAuthority(Permission.ACCOUNTS.name())
-                        .requestMatchers(HttpMethod.DELETE, "/api/v1/plans/*")
-                        .hasAuthority(Permission.ACCOUNTS.name())
-                        .requestMatchers("/api/v1/plans/*/desk/**")
-                        .hasAuthority(Permission.ANSWER.name())
-                        .requestMatchers("/api/v1/plans/*/now/**")
-                        .hasAuthority(Permission.WATCH.name())
-                        .requestMatchers(
-                                "/api/v1/plans/*/records/records.csv",
-                                "/api/v1/plans/*/records/records.json",
-                                "/api/v1/plans/*/records/*/mail",
-                                "/api/v1/plans/*/reports/report.*")
-                        .hasAuthority(Permission.EXPORT.name())
-                        .requestMatchers("/api/v1/plans/*/records/erase", "/api/v1/plans/*/records/erase/**")
-                        .hasAuthority(Permission.ERASE.name())
-                        .requestMatchers("/api/v1/plans/*/records/**", "/api/v1/plans/*/outbox/**")
-                        .hasAuthority(Permission.RECORDS.name())
-                        .requestMatchers(HttpMethod.GET, "/api/v1/plans/*/reports/**")
-                        .hasAuthority(Permission.RECORDS.name())
-                        .requestMatchers(HttpMethod.GET, "/api/**")
-                        .hasAuthority(Permission.READ.name())
-                        .requestMatchers(
-                                "/api/v1/calc/**",
-                                "/api/v1/plans/*/trials",
-                                "/api/v1/plans/*/rehearsals/**",
-                                "/api/v1/plans/*/what-if/**",
-                                "/api/v1/plans/*/roster/days/check",
-                                "/api/v1/plans/*/doors/preview",
-                                "/api/v1/plans/*/doors/*/why-closed",
-                                "/api/v1/plans/*/hours/**")
-                        .hasAuthority(Permission.CALCULATE.name())
-                        .requestMatchers("/api/v1/plans/*/profile", "/api/v1/pictures")
-                        .hasAuthority(Permission.PROFILE.name())
-                        .requestMatchers("/api/v1/plans/*/canned/**")
-                        .hasAnyAuthority(Permission.ANSWER.name(), Permission.DESIGN.name())
-                        .requestMatchers("/api/v1/plans/*/doors/*/pause")
-                        .hasAuthority(Permission.PAUSE.name())
-                        .requestMatchers("/api/v1/plans/*/revisions")
-                        .hasAuthority(Permission.GO_LIVE.name())
-                        .requestMatchers(
-                                "/api/v1/plans/*/volumes/**", "/api/v1/plans/*/forecast/**", "/api/v1/plans/*/jobs/**")
-                        .hasAuthority(Permission.VOLUMES.name())
-                        .requestMatchers("/api/**")
-                        .hasAuthority(Permission.DESIGN.name())
-                        .anyRequest()
-                        .permitAll())
+                .authorizeHttpRequests(requests -> {
+                    for (var rule : CallRules.all()) {
+                        requests.requestMatchers(matchers(rule)).access(rule::decide);
+                    }
+                    requests.anyRequest().permitAll();
+                })
                 .exceptionHandling(handling -> handling.authenticationEntryPoint(
                                 (_, response, _) -> problems.write(response, notSignedIn()))
                         .accessDeniedHandler((_, response, _) ->
                                 problems.write(response, isNobody() ? notSignedIn() : notAllowed())))
-                .headers(headers ->
-                        headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_SECURITY_POLICY)))
+                .headers(headers -> headers.contentSecurityPolicy(
+                                policy -> policy.policyDirectives(CONTENT_SECURITY_POLICY))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)))
                 .requestCache(cache -> cache.disable())
                 .logout(logout -> logout.disable())
                 .build();
     }
 
-    /** What changes accounts and tokens needs a session: a token must not be able to make itself a stronger one. */
-    private static AuthorizationDecision isSession(
-            Supplier<? extends Authentication> authentication, RequestAuthorizationContext request) {
-        return new AuthorizationDecision(authentication.get().getPrincipal() instanceof SignedIn
-                && !ApiTokenFilter.presentsToken(request.getRequest()));
+    private static RequestMatcher[] matchers(CallRule rule) {
+        var requests = PathPatternRequestMatcher.withDefaults();
+        return rule.paths().stream()
+                .map(path -> requests.matcher(rule.method(), path.getPatternString()))
+                .toArray(RequestMatcher[]::new);
     }
 
     private static boolean isNobody() {

@@ -21,6 +21,7 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -41,6 +42,7 @@ class SessionController {
     private final OwnSessions sessions;
     private final FreshSessions fresh;
     private final SecurityContextRepository contexts;
+    private final CsrfTokenRepository forgeryTokens;
     private final Clock clock;
     private final String release;
 
@@ -49,12 +51,14 @@ class SessionController {
             OwnSessions sessions,
             FreshSessions fresh,
             SecurityContextRepository contexts,
+            CsrfTokenRepository forgeryTokens,
             Clock clock)
             throws IOException {
         this.accounts = accounts;
         this.sessions = sessions;
         this.fresh = fresh;
         this.contexts = contexts;
+        this.forgeryTokens = forgeryTokens;
         this.clock = clock;
         release = release();
     }
@@ -107,6 +111,7 @@ class SessionController {
 
     record FirstAccount(String name, String displayName, String password) {}
 
+    /** Who is signed in, and what they may do. */
     @GetMapping("/session")
     Session session(@AuthenticationPrincipal @Nullable SignedIn signedIn, @Nullable Authentication authentication) {
         return signedIn == null || authentication == null
@@ -114,6 +119,7 @@ class SessionController {
                 : sessionOf(signedIn, authentication.getAuthorities().isEmpty());
     }
 
+    /** Signs in by name and password, and by a code where the account has a second factor. */
     @Kept(SecurityEvent.SIGNED_IN)
     @PostMapping("/session")
     Session signIn(@RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
@@ -133,6 +139,7 @@ class SessionController {
         fresh.shown(request.getSession());
     }
 
+    /** Makes the first account of an installation, its administrator, and signs it in. */
     @Kept(SecurityEvent.ACCOUNT_MADE)
     @PostMapping("/setup")
     Session makeFirstAccount(
@@ -140,6 +147,7 @@ class SessionController {
         return begin(accounts.makeFirst(first.name(), first.displayName(), first.password()), request, response);
     }
 
+    /** Signs out. */
     @Kept(SecurityEvent.SIGNED_OUT)
     @DeleteMapping("/session")
     @ResponseStatus(HttpStatus.NO_CONTENT)
@@ -171,6 +179,7 @@ class SessionController {
         return sessions.of(owner, request.getSession().getId());
     }
 
+    /** Ends one of one's own sessions. */
     @Kept(SecurityEvent.SESSION_ENDED)
     @DeleteMapping("/sessions/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
@@ -194,6 +203,7 @@ class SessionController {
         boolean limited = kept.secondFactorNeeded() && !kept.secondFactor();
         save(signedIn, limited ? Set.of() : signedIn.role().permissions(), request, response);
         fresh.shown(request.getSession());
+        forgeryTokens.saveToken(forgeryTokens.generateToken(request), request, response);
         String browser = request.getHeader(HttpHeaders.USER_AGENT);
         if (browser != null) {
             request.getSession()

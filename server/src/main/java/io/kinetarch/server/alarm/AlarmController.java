@@ -20,6 +20,7 @@ class AlarmController {
         this.alarms = alarms;
     }
 
+    /** The alarms that are set, and which of them are raised. */
     @GetMapping
     List<Alarm> alarms(@PathVariable String plan) {
         return alarms.all(plan);

@@ -96,6 +96,7 @@ class UnderstandingController {
     /** An intent that it may be. */
     record Candidate(String intent, double certainty) {}
 
+    /** What a bot that is sent along makes of texts: topic, how sure, and the alternatives. */
     @PostMapping("/calc/understanding")
     UnderstandingResult understand(@RequestBody UnderstandingDocument document) {
         var phrases = phrases(document.intents());

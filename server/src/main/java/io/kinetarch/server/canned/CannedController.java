@@ -43,6 +43,7 @@ class CannedController {
         return replies.all(plan, account);
     }
 
+    /** Keeps a reply ready. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     CannedReply make(
@@ -65,6 +66,7 @@ class CannedController {
         return replies.change(plan, id, version, wish, account);
     }
 
+    /** Removes a reply. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String plan, @PathVariable long id, @AuthenticationPrincipal SignedIn account) {

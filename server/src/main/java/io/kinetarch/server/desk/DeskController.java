@@ -117,6 +117,7 @@ class DeskController {
     /** How far the operator's side has got a chat, and how far they have read it. */
     record ReadMarks(int got, int read) {}
 
+    /** The desk of the operator of one's own account: presence, places and queues. */
     @GetMapping
     Desk desk(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
         return desks.desk(plan, people.operator(plan, account));
@@ -169,30 +170,35 @@ class DeskController {
         return desks.desk(plan, operator);
     }
 
+    /** Takes a chat that is offered. */
     @PostMapping("/chats/{chat}/accept")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void accept(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
         act(plan, chat, CallKind.ACCEPT, account);
     }
 
+    /** Lets a chat that is offered go on to another. */
     @PostMapping("/chats/{chat}/decline")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void decline(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
         act(plan, chat, CallKind.DECLINE, account);
     }
 
+    /** Ends a chat that one holds. */
     @PostMapping("/chats/{chat}/end")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void end(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
         act(plan, chat, CallKind.OPERATOR_ENDS, account);
     }
 
+    /** Ends the work after a chat, and frees its place. */
     @PostMapping("/chats/{chat}/wrap-up")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void wrapUp(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
         act(plan, chat, CallKind.WRAP_UP, account);
     }
 
+    /** Leaves a chat that colleagues go on with. */
     @PostMapping("/chats/{chat}/step-out")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void stepOut(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
@@ -213,6 +219,7 @@ class DeskController {
         act(plan, chat, CallKind.TRANSFER_TO_BOT, account);
     }
 
+    /** Says something in a chat, as its operator. */
     @PostMapping("/chats/{chat}/messages")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void reply(
@@ -234,12 +241,14 @@ class DeskController {
         }
     }
 
+    /** Tells that an operator is typing; it is passed on and never kept. */
     @PostMapping("/chats/{chat}/typing")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void type(@PathVariable String plan, @PathVariable long chat, @AuthenticationPrincipal SignedIn account) {
         passing.operatorTypes(plan, chat, in(plan, chat, account).id().value());
     }
 
+    /** Tells up to which message an operator has read. */
     @PostMapping("/chats/{chat}/marks")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void mark(

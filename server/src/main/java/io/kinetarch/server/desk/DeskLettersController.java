@@ -38,6 +38,7 @@ class DeskLettersController {
     /** An answer, under a name that its sender gave it. */
     record LetterWish(UUID key, String text) {}
 
+    /** Messages and unfinished chats that wait to be answered by mail, in one's queues. */
     @GetMapping
     LeftAtDesk all(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
         people.operator(plan, account);

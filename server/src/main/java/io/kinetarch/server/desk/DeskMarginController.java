@@ -46,6 +46,7 @@ class DeskMarginController {
         return margins.labels(plan);
     }
 
+    /** Puts a label on a chat that one holds. */
     @PostMapping("/chats/{chat}/labels")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void label(
@@ -56,6 +57,7 @@ class DeskMarginController {
         margins.label(plan, chat, wish.label(), in(plan, chat, account).name());
     }
 
+    /** Takes a label from a chat that one holds. */
     @DeleteMapping("/chats/{chat}/labels")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unlabel(
@@ -67,6 +69,7 @@ class DeskMarginController {
         margins.unlabel(plan, chat, label);
     }
 
+    /** Keeps a note beside a chat that one holds. */
     @PostMapping("/chats/{chat}/notes")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void note(
@@ -86,6 +89,7 @@ class DeskMarginController {
         return tickets.proposal(plan, chat);
     }
 
+    /** Makes a ticket of a chat that one holds. */
     @PostMapping("/chats/{chat}/tickets")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void ticket(

@@ -1,6 +1,9 @@
 package io.kinetarch.server.feed;
 
 import io.kinetarch.server.plan.Plans;
+import io.micrometer.core.instrument.Gauge;
+import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.binder.MeterBinder;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -12,7 +15,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /** Passes the database's notices of changes to plans on to whoever listens: what was changed is seen within two seconds. */
 @Component
-class PlanFeed implements SmartLifecycle {
+class PlanFeed implements SmartLifecycle, MeterBinder {
     private final Plans plans;
     private final Map<String, List<Listener>> listeners = new ConcurrentHashMap<>();
     private volatile boolean running;
@@ -36,6 +39,16 @@ class PlanFeed implements SmartLifecycle {
         others.add(listener);
         listener.tell(newest);
         return listener.emitter();
+    }
+
+    @Override
+    public void bindTo(MeterRegistry registry) {
+        Gauge.builder(
+                        "kinetarch.feed.listeners",
+                        listeners,
+                        all -> all.values().stream().mapToInt(List::size).sum())
+                .description("Browsers that hear of changes to plans from this instance")
+                .register(registry);
     }
 
     @Override

@@ -3,6 +3,9 @@ package io.kinetarch.server.file;
 import io.kinetarch.server.file.FileMapper.StoredFile;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.swagger.v3.oas.annotations.Parameter;
+import io.swagger.v3.oas.annotations.enums.ParameterIn;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.UUID;
@@ -29,6 +32,7 @@ class FileController {
         this.files = files;
     }
 
+    /** A picture made small, for a page that shows it beside a message. */
     @GetMapping("/preview")
     ResponseEntity<byte[]> preview(@PathVariable UUID id) {
         byte[] preview = files.find(id).preview();
@@ -39,6 +43,7 @@ class FileController {
     }
 
     /** A file; its name in the address is only for those who read it. */
+    @Parameter(name = "name", in = ParameterIn.PATH, required = true, schema = @Schema(type = "string"))
     @GetMapping("/{name}")
     ResponseEntity<byte[]> file(@PathVariable UUID id) {
         StoredFile file = files.find(id);

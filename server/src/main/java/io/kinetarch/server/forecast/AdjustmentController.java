@@ -56,11 +56,13 @@ class AdjustmentController {
     /** What was made. */
     record MadeAdjustment(long id) {}
 
+    /** What people changed in the forecast: lifts and set sums of days. */
     @GetMapping("/adjustments")
     AdjustmentList all(@PathVariable("plan") String planId) {
         return adjustments.of(planId);
     }
 
+    /** Raises or lowers what is expected of some days by a share. */
     @PostMapping("/lifts")
     @ResponseStatus(HttpStatus.CREATED)
     MadeAdjustment lift(
@@ -77,12 +79,14 @@ class AdjustmentController {
                 by));
     }
 
+    /** Takes back a lift. */
     @DeleteMapping("/lifts/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unlift(@PathVariable("plan") String planId, @PathVariable long id) {
         adjustments.unlift(planId, id);
     }
 
+    /** Sets how many chats are expected on a day. */
     @PostMapping("/day-sums")
     @ResponseStatus(HttpStatus.CREATED)
     MadeAdjustment set(
@@ -91,6 +95,7 @@ class AdjustmentController {
                 adjustments.setDays(planId, days.series, days.firstDay, days.lastDay, days.chats, by));
     }
 
+    /** Takes back a day's set sum. */
     @DeleteMapping("/day-sums/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unset(@PathVariable("plan") String planId, @PathVariable long id) {

@@ -77,6 +77,7 @@ class DaysController {
     /** Days to mark. */
     record NewMark(LocalDate firstDay, LocalDate lastDay, Meaning kind, String name) {}
 
+    /** Days that are not like others: holidays, and days that were marked. */
     @GetMapping("/days")
     DaysView days(@PathVariable("plan") String planId) {
         var state = plans.draftState(planId);
@@ -99,6 +100,7 @@ class DaysController {
                 all);
     }
 
+    /** Marks days that are not like others, with why. */
     @PostMapping("/days")
     @ResponseStatus(HttpStatus.CREATED)
     Mark mark(@PathVariable("plan") String planId, @RequestBody NewMark mark, @AuthenticationPrincipal SignedIn by) {
@@ -106,6 +108,7 @@ class DaysController {
         return new Mark(id, mark.firstDay, mark.lastDay, mark.kind, mark.name.strip());
     }
 
+    /** Takes a mark from days. */
     @DeleteMapping("/days/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unmark(@PathVariable("plan") String planId, @PathVariable long id) {

@@ -244,6 +244,7 @@ class ForecastController {
         }
     }
 
+    /** Forecasts a series that is sent along; nothing is stored. */
     @PostMapping
     ForecastAnswer answer(@RequestBody ForecastQuestion question) {
         try {

@@ -164,6 +164,7 @@ class SeriesController {
     /** A wish; a null method leaves the choice to the trials. */
     record Wish(SeriesKey series, @Nullable Method method) {}
 
+    /** What is forecast: doors, topics and sums, each with how it is forecast and how good that was. */
     @GetMapping("/series")
     SeriesView series(@PathVariable("plan") String planId) {
         var state = plans.draftState(planId);
@@ -203,6 +204,7 @@ class SeriesController {
                 forecasts.chatsADay(state, history, key));
     }
 
+    /** The days of one series: what came, and what is expected with its ranges. */
     @GetMapping("/series/days")
     SeriesForecast days(
             @PathVariable("plan") String planId,
@@ -247,6 +249,7 @@ class SeriesController {
                 days.special().on(effects.day()));
     }
 
+    /** A week of all series by day: what came so far, and what is expected. */
     @GetMapping("/week")
     WeekAsItGoes week(
             @PathVariable("plan") String planId,
@@ -274,6 +277,7 @@ class SeriesController {
         return known;
     }
 
+    /** Sets by which method a series is to be forecast, or leaves it to the trials. */
     @PutMapping("/methods")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void want(@PathVariable("plan") String planId, @RequestBody Wish wish) {

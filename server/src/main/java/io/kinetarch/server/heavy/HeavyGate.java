@@ -28,6 +28,7 @@ class HeavyGate extends OncePerRequestFilter {
             Pattern.compile(".*/(volumes/imports|document|people\\.csv|calc/understanding|calc/simulation)(/.*)?");
     private static final Duration DEADLINE = Duration.ofSeconds(30);
     private static final Duration DEADLINE_OF_FILES = Duration.ofMinutes(2);
+    /** Bound to its host by a prefix where the installation is reached by TLS. */
     private static final String SESSION_COOKIE = "KINETARCH_SESSION";
 
     private final HeavyWork work;
@@ -78,7 +79,7 @@ class HeavyGate extends OncePerRequestFilter {
         return cookies == null
                 ? request.getRemoteAddr()
                 : Arrays.stream(cookies)
-                        .filter(cookie -> cookie.getName().equals(SESSION_COOKIE))
+                        .filter(cookie -> cookie.getName().endsWith(SESSION_COOKIE))
                         .map(cookie -> cookie.getValue())
                         .findFirst()
                         .orElse(request.getRemoteAddr());

@@ -88,6 +88,7 @@ class HoursController {
     /** What a calendar file would make of hours, and what of it cannot be kept. */
     record CalendarReading(OpeningHours hours, List<Unused> unused) {}
 
+    /** Whether opening hours that are sent along are open at instants, and when that changes next. */
     @PostMapping("/calc/hours")
     List<HoursAnswer> answer(@RequestBody HoursQuestion question) {
         var hours = hours(question);

@@ -18,6 +18,7 @@ class TimeZonesController {
      */
     record TimeZones(String dataVersion, List<String> zones) {}
 
+    /** The time zones that are known, by their names. */
     @GetMapping("/api/v1/time-zones")
     TimeZones timeZones() {
         return new TimeZones(

@@ -62,6 +62,7 @@ class TrialController {
             @Nullable Map<String, Integer> waiting,
             @Nullable Map<String, Integer> longestWaits) {}
 
+    /** Where a chat would go by the rules of a plan that is sent along, and why; nothing is stored. */
     @PostMapping("/calc/decision")
     TrialDocument decide(@RequestBody DecisionQuestion question) {
         Plan plan = question.plan().toPlan();
@@ -74,6 +75,7 @@ class TrialController {
                 question.longestWaits());
     }
 
+    /** Where a chat would go at an instant by a state of a stored plan, with every step of the decision. */
     @PostMapping("/plans/{plan}/trials")
     TrialDocument tryChat(@PathVariable("plan") String planId, @RequestBody TrialQuestion question) {
         var state = plans.state(planId, question.of())

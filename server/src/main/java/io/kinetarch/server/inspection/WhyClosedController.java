@@ -94,6 +94,7 @@ class WhyClosedController {
         }
     }
 
+    /** Why a door is closed at an instant, from the door to the person who is missing. */
     @PostMapping("/api/v1/plans/{plan}/doors/{door}/why-closed")
     List<LinkDocument> whyClosed(
             @PathVariable("plan") String planId, @PathVariable String door, @RequestBody ClosedQuestion asked) {

@@ -26,6 +26,7 @@ class JobController {
         return jobs.newest(plan);
     }
 
+    /** Stops a job that is under way; what it has done so far is left. */
     @PostMapping("/{id}/cancellation")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void cancel(@PathVariable String plan, @PathVariable long id) {

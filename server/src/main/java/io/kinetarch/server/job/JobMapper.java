@@ -58,6 +58,9 @@ interface JobMapper {
                                   and ended_at >= #{since})""")
     boolean stoppedSince(String planId, String kind, Instant since);
 
+    @Select("select count(*) from job where state = #{state}")
+    long count(String state);
+
     @Select("""
             select id, kind, subject, state, done, steps, said, failure, made_at, ended_at from job
             where plan_id = #{planId} order by id desc limit #{most}""")

@@ -106,6 +106,7 @@ class LadderController {
      */
     record HeardWord(int seconds, String queue, Rung.@Nullable Action action) {}
 
+    /** What visitors of each queue live through while they wait, rung by rung. */
     @GetMapping("/ladders")
     List<LadderView> ladders(
             @PathVariable("plan") String planId, @RequestParam(required = false) @Nullable LocalDate monday) {

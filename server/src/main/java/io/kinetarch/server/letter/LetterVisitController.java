@@ -29,6 +29,7 @@ class LetterVisitController {
     /** The token of the chat that goes on. */
     record GoesOn(String token) {}
 
+    /** What was written in a conversation by mail, as its visitor sees it. */
     @GetMapping
     Conversation conversation(
             @PathVariable String plan,

@@ -128,6 +128,15 @@ interface LiveMapper {
             @Nullable Integer stateRevision,
             @Nullable Integer stateDecisions) {}
 
+    /** How many calls of all plans are not decided yet. */
+    @Select("""
+            select coalesce(sum(log.newest - run.done), 0)
+            from live_log log join live_run run on run.plan_id = log.plan_id""")
+    long callsToDecide();
+
+    @Select("select count(*) from live_chat where ended_at is null")
+    long openChats();
+
     @Select("""
             select plan_id from live_run
             where held_until is null or held_until < now() order by plan_id""")

@@ -33,11 +33,13 @@ class MarginController {
         return margins.labels(plan);
     }
 
+    /** What colleagues keep beside a chat: notes, labels, its priority and its tickets. */
     @GetMapping("/{chat}/margin")
     Margin margin(@PathVariable String plan, @PathVariable long chat) {
         return margins.of(plan, chat);
     }
 
+    /** Puts a label on a chat. */
     @PostMapping("/{chat}/labels")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void label(
@@ -48,12 +50,14 @@ class MarginController {
         margins.label(plan, chat, wish.label(), account.displayName());
     }
 
+    /** Takes a label from a chat. */
     @DeleteMapping("/{chat}/labels")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unlabel(@PathVariable String plan, @PathVariable long chat, @RequestParam String label) {
         margins.unlabel(plan, chat, label);
     }
 
+    /** Keeps a note beside a chat, which visitors never see. */
     @PostMapping("/{chat}/notes")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void note(

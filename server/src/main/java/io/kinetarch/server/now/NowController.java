@@ -51,6 +51,7 @@ class NowController {
     /** Whether an operator takes chats of a queue from now on, for as long as they are here. */
     record MoveWish(String queue, boolean takes) {}
 
+    /** What happens now: queues, people, doors, today against what was expected, and alarms. */
     @GetMapping
     Now now(@PathVariable String plan) {
         return now.now(plan);

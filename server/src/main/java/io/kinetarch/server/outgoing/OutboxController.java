@@ -21,6 +21,7 @@ class OutboxController {
         this.outbox = outbox;
     }
 
+    /** What goes out by hooks and mail: what waits, and what was taken lately. */
     @GetMapping
     List<Out> newest(@PathVariable String plan) {
         return outbox.newest(plan);

@@ -34,6 +34,7 @@ class TicketController {
         return tickets.addresses(plan);
     }
 
+    /** Sets the mail addresses that tickets may be sent to. */
     @PutMapping("/ticket-addresses")
     List<String> addresses(@PathVariable String plan, @RequestBody List<String> addresses) {
         return tickets.addresses(plan, addresses);
@@ -51,6 +52,7 @@ class TicketController {
         return tickets.of(plan, chat);
     }
 
+    /** Makes a ticket of a finished chat. */
     @PostMapping("/records/{chat}/tickets")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void make(

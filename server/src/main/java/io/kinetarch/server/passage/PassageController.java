@@ -171,6 +171,7 @@ class PassageController {
         return now.of(plan, passage(plan, Which.live, clock.instant()));
     }
 
+    /** Doors, rules, queues and people at an instant, with what flows between them. */
     @GetMapping("/passage")
     Passage passage(
             @PathVariable String plan, @RequestParam(defaultValue = "draft") Which of, @RequestParam Instant at) {

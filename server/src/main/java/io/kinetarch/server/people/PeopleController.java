@@ -101,6 +101,7 @@ class PeopleController {
     /** The operator whose account asks. */
     record Self(String operator) {}
 
+    /** The people of the draft: skills, languages, queues and presence. */
     @GetMapping("/plans/{plan}/people")
     PeopleView table(@PathVariable String plan) {
         return PeopleView.of(PeopleTable.of(plans.draftState(plan).plan()));
@@ -139,6 +140,7 @@ class PeopleController {
         return people.take(plan, people(request), change, by);
     }
 
+    /** Which operator of the plan is one's own account. */
     @GetMapping("/plans/{plan}/profile")
     Self self(@PathVariable String plan, @AuthenticationPrincipal SignedIn account) {
         return new Self(people.self(plan, account).id().value());

@@ -40,6 +40,7 @@ class PictureController {
                 SentFile.read(request, MOST_MEGABYTES, "Make it smaller; 800 × 800 pixels are plenty."), shape));
     }
 
+    /** A picture by its name. */
     @GetMapping(path = "/{name}", produces = MediaType.IMAGE_JPEG_VALUE)
     ResponseEntity<byte[]> picture(@PathVariable String name) {
         return ResponseEntity.ok()

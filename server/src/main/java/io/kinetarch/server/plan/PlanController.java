@@ -90,6 +90,7 @@ class PlanController {
      */
     record Restoration(int revision, long change) {}
 
+    /** All plans, by name. */
     @GetMapping
     List<PlanSummary> all() {
         return plans.all().stream()
@@ -97,6 +98,7 @@ class PlanController {
                 .toList();
     }
 
+    /** Makes a plan: from a template, or as a copy of another's draft. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     PlanSummary make(@RequestBody NewPlan wanted) {
@@ -118,6 +120,7 @@ class PlanController {
         shelf.remove(plan, name, by);
     }
 
+    /** The draft of a plan with the version of each of its elements. */
     @GetMapping("/{plan}/draft")
     Draft draft(@PathVariable String plan, @AuthenticationPrincipal SignedIn reader) {
         return drafts.draft(plan, reader);
@@ -129,6 +132,7 @@ class PlanController {
         return drafts.news(plan, since, reader);
     }
 
+    /** Changes one element of the draft, or adds it. The version that was seen guards against changes of others. */
     @PutMapping("/{plan}/draft/{kind}/{element}")
     Edited put(
             @PathVariable String plan,
@@ -139,11 +143,13 @@ class PlanController {
         return edits.put(plan, element, new ElementEdit(kind, put.version(), put.element()), by);
     }
 
+    /** Changes several elements of the draft at once, all or none. */
     @PostMapping("/{plan}/draft/edits")
     Edited putAll(@PathVariable String plan, @RequestBody ElementPuts puts, @AuthenticationPrincipal SignedIn by) {
         return edits.putAll(plan, puts.edits(), by);
     }
 
+    /** Moves an element to another place in its list, such as a rule in the order of rules. */
     @PostMapping("/{plan}/draft/{kind}/{element}/move")
     Edited move(
             @PathVariable String plan,
@@ -154,6 +160,7 @@ class PlanController {
         return edits.move(plan, kind, element, move.version(), move.before(), by);
     }
 
+    /** What uses an element, and would have to be changed before it can be removed. */
     @GetMapping("/{plan}/draft/{kind}/{element}/uses")
     List<UseDocument> uses(@PathVariable String plan, @PathVariable ElementKind kind, @PathVariable String element) {
         return plans.draftState(plan).plan().uses(kind.id(element)).stream()
@@ -182,6 +189,7 @@ class PlanController {
         return edits.undo(plan, change, by);
     }
 
+    /** Does again what was undone last in the draft by whoever asks. */
     @PostMapping("/{plan}/draft/redo")
     Edited redo(
             @PathVariable String plan,
@@ -196,6 +204,7 @@ class PlanController {
         return drafts.history(plan, before == null ? Long.MAX_VALUE : before, HISTORY_PAGE);
     }
 
+    /** What is wrong or doubtful in the draft: what blocks going live, what warns and what is noted. */
     @GetMapping("/{plan}/findings")
     List<FindingDocument> findings(@PathVariable String plan) {
         return findings.of(plan).stream().map(FindingDocument::of).toList();
@@ -219,6 +228,7 @@ class PlanController {
         return findings.reopen(plan, finding, by);
     }
 
+    /** The revisions that went live, the newest first. */
     @GetMapping("/{plan}/revisions")
     List<Revision> revisions(@PathVariable String plan) {
         return plans.revisions(plan, MOST_REVISIONS);
@@ -230,6 +240,7 @@ class PlanController {
         return revisions.changes(plan, from, to).stream().map(ChangeEntry::of).toList();
     }
 
+    /** Takes the draft live as a new revision; refused while a finding blocks. */
     @Kept(SecurityEvent.WENT_LIVE)
     @PostMapping("/{plan}/revisions")
     @ResponseStatus(HttpStatus.CREATED)
@@ -237,6 +248,7 @@ class PlanController {
         return revisions.goLive(plan, wish.change(), wish.note(), by);
     }
 
+    /** Makes the draft what a revision was; it can be undone like any other change. */
     @PostMapping("/{plan}/draft/restoration")
     Edited restore(@PathVariable String plan, @RequestBody Restoration wish, @AuthenticationPrincipal SignedIn by) {
         return revisions.restore(plan, wish.revision(), wish.change(), by);

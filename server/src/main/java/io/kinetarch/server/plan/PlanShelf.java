@@ -46,7 +46,7 @@ class PlanShelf {
 
     @Transactional
     public PlanName make(NewPlan wanted) {
-        String id = wanted.id == null ? IdOfName.free(wanted.name, "plan", own -> own, mapper::taken) : wanted.id;
+        String id = wanted.id == null ? IdOfName.free(wanted.name, "plan", own -> own, this::taken) : wanted.id;
         if (wanted.copyOf == null) {
             var template = wanted.template == null ? PlanTemplate.ONE_TEAM : wanted.template;
             plans.make(id, template.plan(wanted.name, wanted.timeZone == null ? "" : wanted.timeZone));
@@ -58,6 +58,10 @@ class PlanShelf {
             along.forEach(part -> part.copy(wanted.copyOf, id));
         }
         return new PlanName(id, wanted.name);
+    }
+
+    private boolean taken(String id) {
+        return Plans.RESERVED.contains(id) || mapper.taken(id);
     }
 
     /** What would be lost with a plan. */

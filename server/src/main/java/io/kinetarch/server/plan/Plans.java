@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
@@ -30,6 +31,8 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Plans {
     private static final int MOST_KEPT = 16;
+    /** Below the address of visitors these lead elsewhere. */
+    static final Set<String> RESERVED = Set.of("files", "pictures");
 
     private final PlanMapper plans;
     private final Pictures pictures;
@@ -226,6 +229,12 @@ public class Plans {
     /** Makes a plan with this as its draft. */
     @Transactional
     public void make(String id, Plan plan) {
+        if (RESERVED.contains(id)) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT,
+                    "/id",
+                    "\"" + id + "\" is where visitors find something else; choose another id.");
+        }
         pictures.checkKnown(plan);
         if (plans.insert(id, text(PlanDocument.of(plan))) == 0) {
             throw new Refusal(Kind.ALREADY_DONE, "There is a plan \"" + id + "\" already, or was one.");

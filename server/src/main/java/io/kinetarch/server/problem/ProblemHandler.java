@@ -56,9 +56,9 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
             return refused(outage.get());
         }
         LOG.error("A request failed", failure);
-        var problem = ProblemDetail.forStatusAndDetail(
+        var problem = Problems.named(ProblemDetail.forStatusAndDetail(
                 HttpStatus.INTERNAL_SERVER_ERROR,
-                "Kinetarch failed to answer. Nothing was stored. The server's log has the cause.");
+                "Kinetarch failed to answer. Nothing was stored. The server's log has the cause."));
         return ResponseEntity.status(problem.getStatus())
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(problem);

@@ -4,6 +4,7 @@ import java.net.URI;
 import java.time.Duration;
 import java.util.Locale;
 import java.util.Map;
+import org.slf4j.MDC;
 import org.springframework.http.ProblemDetail;
 
 /** Turns refusals into RFC 9457 problem details. */
@@ -28,6 +29,15 @@ public final class Problems {
                             .toList());
         }
         refusal.more().forEach(problem::setProperty);
+        return named(problem);
+    }
+
+    /** Says by which name the log has the request. */
+    static ProblemDetail named(ProblemDetail problem) {
+        String request = MDC.get(RequestIds.KEY);
+        if (request != null) {
+            problem.setProperty(RequestIds.KEY, request);
+        }
         return problem;
     }
 

@@ -9,6 +9,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -20,12 +21,15 @@ import org.springframework.web.filter.OncePerRequestFilter;
  * and what fails on the way is told as a problem.
  */
 @Component
-@Order(Ordered.HIGHEST_PRECEDENCE)
+@Order(Ordered.HIGHEST_PRECEDENCE + 1)
 class RequestGate extends OncePerRequestFilter {
     private static final int KILO = 1024;
     private static final long MOST_OF_SIGN_IN = 16 * KILO;
     private static final long MOST_OF_VISITORS = 64 * KILO;
     private static final long MOST_OF_JSON = 8L * KILO * KILO;
+
+    private static final List<String> BEFORE_SIGN_IN =
+            List.of("/api/v1/session", "/api/v1/setup", "/api/v1/password-links");
 
     private final ProblemResponse problems;
 
@@ -61,7 +65,7 @@ class RequestGate extends OncePerRequestFilter {
     private static long mostBytes(HttpServletRequest request) {
         String path = request.getRequestURI();
         String type = request.getContentType();
-        if (path.equals("/api/v1/session") || path.equals("/api/v1/setup")) {
+        if (BEFORE_SIGN_IN.stream().anyMatch(path::startsWith)) {
             return MOST_OF_SIGN_IN;
         }
         if (path.startsWith("/visit/") && !path.endsWith("/files")) {

@@ -52,6 +52,7 @@ class ErasureController {
         return erasure.retention(plan);
     }
 
+    /** Sets after how many days what visitors wrote is erased. */
     @PutMapping("/retention")
     List<Retention> keepFor(@PathVariable String plan, @RequestBody List<Retention> rules) {
         return erasure.keepFor(plan, rules);

@@ -18,6 +18,7 @@ class ChecksController {
         this.checks = checks;
     }
 
+    /** Plays the plan's checks, and tells of each whether it holds. */
     @GetMapping
     List<CheckResult> results(@PathVariable String plan, @RequestParam(defaultValue = "draft") Which of) {
         return checks.of(plan, of);

@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 class RehearsalController {
+    /** Plays a script with a plan that is sent along, and tells every effect; nothing is stored. */
     @PostMapping("/calc/rehearsal")
     ResultDocument rehearse(@RequestBody ScriptDocument document) {
         var plan = document.plan().toPlan();

@@ -64,11 +64,13 @@ class RehearsalsController {
 
     record SeenChange(long change) {}
 
+    /** The rehearsals of a plan, the newest first, without what happens in them. */
     @GetMapping
     List<RehearsalHead> all(@PathVariable String plan) {
         return rehearsals.all(plan);
     }
 
+    /** Begins a rehearsal at an instant, with people who are there. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     PlayedRehearsal begin(
@@ -88,6 +90,7 @@ class RehearsalsController {
                 by);
     }
 
+    /** A rehearsal with everything that happened in it. */
     @GetMapping("/{rehearsal}")
     PlayedRehearsal find(@PathVariable String plan, @PathVariable String rehearsal) {
         return rehearsals.find(plan, rehearsal);
@@ -99,6 +102,7 @@ class RehearsalsController {
         return rehearsals.scene(plan, rehearsal, Duration.ofMillis(Math.max(0, millis)));
     }
 
+    /** A door as a visitor of the rehearsal sees it. */
     @GetMapping("/{rehearsal}/doors/{door}")
     DoorDocument door(
             @PathVariable String plan,
@@ -114,17 +118,20 @@ class RehearsalsController {
         return rehearsals.written(plan, rehearsal);
     }
 
+    /** Lets visitors and operators of a rehearsal do something, and plays what follows. */
     @PostMapping("/{rehearsal}/acts")
     PlayedRehearsal act(@PathVariable String plan, @PathVariable String rehearsal, @RequestBody ActsWish wish) {
         return rehearsals.act(plan, rehearsal, wish.change(), wish.cut(), wish.steps());
     }
 
+    /** Sets which operators of a rehearsal act by themselves. */
     @PostMapping("/{rehearsal}/stand-ins")
     PlayedRehearsal standIns(
             @PathVariable String plan, @PathVariable String rehearsal, @RequestBody StandInsWish wish) {
         return rehearsals.standIn(plan, rehearsal, wish.change(), wish.standIns());
     }
 
+    /** Takes back the last act of a rehearsal. */
     @PostMapping("/{rehearsal}/undo")
     PlayedRehearsal undo(@PathVariable String plan, @PathVariable String rehearsal, @RequestBody SeenChange seen) {
         return rehearsals.undo(plan, rehearsal, seen.change());
@@ -136,6 +143,7 @@ class RehearsalsController {
         return rehearsals.takePlan(plan, rehearsal, seen.change());
     }
 
+    /** Deletes a rehearsal. */
     @DeleteMapping("/{rehearsal}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable String plan, @PathVariable String rehearsal) {

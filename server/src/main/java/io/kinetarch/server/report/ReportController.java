@@ -57,6 +57,7 @@ class ReportController {
         return reports.way(plan);
     }
 
+    /** Sets how reports count, for everybody who reads them. */
     @PutMapping("/way")
     ReportWay choose(@PathVariable String plan, @RequestBody ReportWay way) {
         return reports.choose(plan, way);

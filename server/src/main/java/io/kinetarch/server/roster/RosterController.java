@@ -79,12 +79,14 @@ class RosterController {
      */
     record NewRosterRules(int version, RosterRules rules) {}
 
+    /** Kinds of shifts, terms of people and what rosters must keep to. */
     @GetMapping("/rules")
     RosterRulesView rules(@PathVariable("plan") String planId) {
         return RosterRulesView.of(
                 rosters.rules(planId), plans.draftState(planId).plan());
     }
 
+    /** Changes kinds of shifts, terms of people and what rosters must keep to. */
     @PutMapping("/rules")
     RosterRulesView put(@PathVariable("plan") String planId, @RequestBody NewRosterRules sent) {
         var plan = plans.draftState(planId).plan();
@@ -124,6 +126,7 @@ class RosterController {
             List<Shift> shifts,
             List<Breach> breaches) {}
 
+    /** The roster of a week with what it covers by half-hour. */
     @GetMapping
     RosterView roster(@PathVariable("plan") String planId, @RequestParam LocalDate monday) {
         return view(planId, monday);
@@ -189,6 +192,7 @@ class RosterController {
         return view(planId, monday);
     }
 
+    /** Deletes the roster of a week; presence is then that of the plan. */
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable("plan") String planId, @RequestParam LocalDate monday) {
@@ -223,6 +227,7 @@ class RosterController {
         }
     }
 
+    /** Changes days of people in a roster. */
     @PutMapping("/days")
     RosterView change(@PathVariable("plan") String planId, @RequestBody DayChanges changes) {
         edits.change(planId, changes.monday, changes.puts());

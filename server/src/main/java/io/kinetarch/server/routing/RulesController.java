@@ -162,6 +162,7 @@ class RulesController {
                 .toList();
     }
 
+    /** Which rules are never reached, hide others or overlap, each with a chat that shows it. */
     @GetMapping("/api/v1/plans/{plan}/rules/analysis")
     RulesView analysis(@PathVariable("plan") String planId) {
         var state = plans.draftState(planId);

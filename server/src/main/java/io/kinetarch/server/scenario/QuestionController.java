@@ -31,6 +31,7 @@ class QuestionController {
     /** The number of a question whose answer is being worked on. */
     record NewQuestion(long id) {}
 
+    /** Asks for the least people, or the least change, with which goals hold; searched in the background. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     NewQuestion ask(@PathVariable String plan, @RequestBody QuestionDocument asked) {
@@ -44,6 +45,7 @@ class QuestionController {
         questions.askAgain(plan, id);
     }
 
+    /** Forgets a question and its answer. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void forget(@PathVariable String plan, @PathVariable long id) {

@@ -13,6 +13,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 class SimulationController {
+    /**
+     * Simulates a day with a plan that is sent along, and tells means with their confidence intervals; nothing is
+     * stored.
+     */
     @PostMapping("/calc/simulation")
     SimulatedDocument simulate(@RequestBody SimulationDocument document) throws InterruptedException {
         var experiment = document.toExperiment();

@@ -81,6 +81,7 @@ class AdviceController {
     record Trained(
             String operator, String operatorName, String queue, String queueName, double hours, List<String> lacks) {}
 
+    /** The half-hours of a week in which nobody present has a skill or language that chats ask for. */
     @GetMapping("/skill-gaps")
     Gaps gaps(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         var outlook = outlooks.get(plan, Which.draft, monday);
@@ -188,6 +189,7 @@ class AdviceController {
     record OverTheWeek(
             String queue, String name, double share, double everyHalfHour, double overTheWeek, double bound) {}
 
+    /** What would help most in the half-hours of a week that are short of people. */
     @GetMapping("/ways")
     WaysView ways(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         var outlook = outlooks.get(plan, Which.draft, monday);

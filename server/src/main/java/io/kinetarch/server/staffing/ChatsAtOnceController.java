@@ -67,6 +67,7 @@ class ChatsAtOnceController {
         }
     }
 
+    /** The ways in which so many of a queue's chats would be held at once, and what each would change. */
     @GetMapping("/queues/{queue}/chats-at-once")
     AtOnceView ways(
             @PathVariable String plan,

@@ -255,6 +255,7 @@ class OutlookController {
         }
     }
 
+    /** A week by half-hour: chats, people required and people present, over all queues. */
     @GetMapping("/week")
     WeekView week(
             @PathVariable String plan,
@@ -293,6 +294,7 @@ class OutlookController {
         return plan + "-staffing-" + outlook.forecast().week().iso() + "." + kind;
     }
 
+    /** What a week of the draft comes to, beside the same week of what is live, by the staffing model. */
     @GetMapping("/consequences")
     Consequences consequences(@PathVariable String plan, @RequestParam(required = false) @Nullable LocalDate monday) {
         return new Consequences(

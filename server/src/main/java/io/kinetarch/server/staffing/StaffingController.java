@@ -162,6 +162,7 @@ class StaffingController {
         }
     }
 
+    /** How many operators a load needs, and what visitors would wait with so many, by the queueing model. */
     @PostMapping
     StaffingAnswer answer(@RequestBody StaffingQuestion question) {
         var queue = question.queue();

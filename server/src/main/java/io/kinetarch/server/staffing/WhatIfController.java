@@ -110,6 +110,7 @@ class WhatIfController {
      */
     record QueueChange(String id, String name, double requiredHours, double changedHours) {}
 
+    /** What a week comes to with other volumes, times or people than the plan's; nothing is stored. */
     @PostMapping("/what-if")
     WhatIfAnswer whatIf(@PathVariable String plan, @RequestBody WhatIf wish) {
         var planned = outlooks.get(plan, Which.draft, wish.monday);

@@ -41,6 +41,7 @@ class WorkloadController {
             @Nullable Estimate slowdown,
             @Nullable Estimate patienceSeconds) {}
 
+    /** Handling times and shares as they were measured in records, by queue, beside those that are set. */
     @GetMapping("/workloads")
     Workloads workloads(@PathVariable String plan) {
         var outlook = outlooks.get(plan, Which.draft, null);

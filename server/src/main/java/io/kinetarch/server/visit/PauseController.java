@@ -33,6 +33,7 @@ class PauseController {
         return plans.paused(plan);
     }
 
+    /** Pauses a door at once, or opens it again, whatever its hours say. */
     @PostMapping("/{door}/pause")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void pause(@PathVariable String plan, @PathVariable String door, @RequestBody PauseWish wish) {

@@ -44,6 +44,7 @@ class PolicyReportController {
         this.json = json;
     }
 
+    /** Takes a browser's report that a page's security policy blocked the door. */
     @PostMapping("/visit/{plan}/doors/{door}" + PATH_END)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void report(@PathVariable String plan, @PathVariable String door, HttpServletRequest request) throws IOException {

@@ -194,6 +194,7 @@ class VisitController {
         invitations.count(plan, plans.door(plan, door), invitation, fate);
     }
 
+    /** Starts a chat at a door, as the visitor of a page; the answer has the token that the chat's other calls need. */
     @PostMapping("/{plan}/doors/{door}/chats")
     @ResponseStatus(HttpStatus.CREATED)
     StartedChat start(
@@ -249,6 +250,7 @@ class VisitController {
         return visits.view(plan, found, after);
     }
 
+    /** Says something in a chat, as its visitor. */
     @PostMapping("/{plan}/chats/{chat}/messages")
     @ResponseStatus(HttpStatus.CREATED)
     Taken say(
@@ -285,6 +287,7 @@ class VisitController {
                 kept -> calls.make(plan, Wish.sends(chat, key, kept.name(), kept.sent()))));
     }
 
+    /** Answers one of the door's questions, as a chat's visitor. */
     @PostMapping("/{plan}/chats/{chat}/answers")
     Taken answer(
             @PathVariable String plan,
@@ -316,6 +319,7 @@ class VisitController {
         return new Believed(doubt.orElse(null));
     }
 
+    /** Tells that a chat's visitor is typing; it is passed on and never kept. */
     @PostMapping("/{plan}/chats/{chat}/typing")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void type(
@@ -328,6 +332,7 @@ class VisitController {
         passing.visitorTypes(plan, chat, typed.isBlank() || visits.showsTyping(plan, chat) ? typed : VisitWords.TYPES);
     }
 
+    /** Takes one of the ways that a chat offers while its visitor waits. */
     @PostMapping("/{plan}/chats/{chat}/choose")
     Taken choose(
             @PathVariable String plan,
@@ -340,6 +345,7 @@ class VisitController {
                 plan, Wish.byVisitor(chat, CallKind.CHOOSE, way(wish.way()).name(), Given.answers(wish.answers()))));
     }
 
+    /** Ends a chat, as its visitor. */
     @PostMapping("/{plan}/chats/{chat}/leave")
     Taken leave(
             @PathVariable String plan,
@@ -360,6 +366,7 @@ class VisitController {
         return Taken.of(visits.rate(plan, visits.opened(plan, chat, token), rating.mark(), rating.comment()));
     }
 
+    /** Tells up to which message a chat's visitor has read. */
     @PostMapping("/{plan}/chats/{chat}/marks")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void mark(

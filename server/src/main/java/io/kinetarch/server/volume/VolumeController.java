@@ -54,6 +54,7 @@ class VolumeController {
         this.recorded = recorded;
     }
 
+    /** What is stored of chats that came: days, doors, topics, languages and gaps. */
     @GetMapping
     Stored stored(@PathVariable String plan) {
         return volumes.stored(plan);
@@ -67,6 +68,7 @@ class VolumeController {
 
     record RecordingWish(boolean wanted) {}
 
+    /** Sets whether finished chats are counted into the volumes by themselves. */
     @PutMapping("/recording")
     Recording want(@PathVariable String plan, @RequestBody RecordingWish wish) {
         recorded.want(plan, wish.wanted());
@@ -91,6 +93,7 @@ class VolumeController {
                 out -> volumes.export(plan, new OutputStreamWriter(out, StandardCharsets.UTF_8)));
     }
 
+    /** Reads a file of counts and tells what it would store; nothing is stored yet. */
     @PostMapping("/imports")
     @ResponseStatus(HttpStatus.CREATED)
     Preview read(
@@ -129,11 +132,13 @@ class VolumeController {
         return columns;
     }
 
+    /** Stores what was read of a file. */
     @PostMapping("/imports/{id}/acceptance")
     Accepted accept(@PathVariable String plan, @PathVariable long id) {
         return volumes.accept(plan, id);
     }
 
+    /** Forgets what was read of a file. */
     @DeleteMapping("/imports/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void discard(@PathVariable String plan, @PathVariable long id) {
