@@ -3,7 +3,7 @@ import '@fontsource-variable/source-serif-4';
 import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { ConfigProvider } from 'antd';
 import 'antd/dist/reset.css';
-import { StrictMode } from 'react';
+import { type ReactNode, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { ProblemError, untilConnected } from './api/client';
@@ -11,7 +11,8 @@ import { SESSION } from './api/session';
 import { App } from './shell/App';
 import { loadEarly } from './shell/views';
 import './theme/base.css';
-import { applyTokens, theme } from './theme/tokens';
+import { startScheme, useScheme } from './theme/scheme';
+import { themeOf } from './theme/tokens';
 
 /** Where the session has ended meanwhile, signing in again is all there is to do; what is not saved is kept. */
 function askForSession(error: Error) {
@@ -24,18 +25,23 @@ const queries: QueryClient = new QueryClient({
   defaultOptions: { queries: { staleTime: 30_000, ...untilConnected } },
 });
 
+function Themed({ children }: { children: ReactNode }) {
+  const scheme = useScheme();
+  return <ConfigProvider theme={themeOf(scheme)}>{children}</ConfigProvider>;
+}
+
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root');
 loadEarly(window.location.pathname);
-applyTokens(document.documentElement);
+startScheme();
 createRoot(root).render(
   <StrictMode>
-    <ConfigProvider theme={theme}>
+    <Themed>
       <QueryClientProvider client={queries}>
         <BrowserRouter useTransitions={false}>
           <App />
         </BrowserRouter>
       </QueryClientProvider>
-    </ConfigProvider>
+    </Themed>
   </StrictMode>,
 );

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input, Modal, Select } from 'antd';
+import { Button, Checkbox, Input, Modal, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Operator, Permission } from '../api/model';
 import { useChangeProfile, useSelf } from '../api/people';
@@ -10,6 +10,7 @@ import { LanguageLevels } from '../settings/LanguageLevels';
 import { PictureField } from '../ui/PictureField';
 import '../settings/settings.css';
 import { ErrorNote } from '../ui/ErrorNote';
+import { type SchemeWish, useSchemeWish, wishScheme } from '../theme/scheme';
 import { useWorkplace } from '../plan/workplace';
 import { now } from '../time/clock';
 import { formatInstant } from '../time/time';
@@ -40,6 +41,7 @@ export function AccountView() {
         <p className="soft">
           Signed in as “{account.name}”, in the role of {article(account.role.toLowerCase())}.
         </p>
+        <Look />
         <Profile />
       </div>
       <div>
@@ -48,6 +50,23 @@ export function AccountView() {
         {account.permissions.includes('ACCOUNTS') && <Accounts own={account.name} />}
       </div>
     </div>
+  );
+}
+
+const LOOKS: { value: SchemeWish; label: string }[] = [
+  { value: 'system', label: 'as the system' },
+  { value: 'light', label: 'light' },
+  { value: 'dark', label: 'dark' },
+];
+
+/** How the interface looks in this browser. */
+function Look() {
+  const wish = useSchemeWish();
+  return (
+    <section className="account-card" aria-label="Look">
+      <h2>Look</h2>
+      <Segmented aria-label="Colours" options={LOOKS} value={wish} onChange={wishScheme} />
+    </section>
   );
 }
 

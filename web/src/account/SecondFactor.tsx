@@ -1,6 +1,7 @@
 import { Button, Input, Modal, QRCode } from 'antd';
 import { useState } from 'react';
 import { useBeginSecondFactor, useEndSecondFactor, useOfferSecondFactor, useSecondFactor } from '../api/session';
+import { SCHEMES } from '../theme/tokens';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { save } from '../api/client';
@@ -65,7 +66,7 @@ export function SetUpDevice({ offer, onClose }: { offer: Offered; onClose: () =>
       }}
     >
       <p>1. Let an app that makes codes by the time (TOTP, RFC 6238) read this picture, or type the secret into it.</p>
-      <QRCode value={offer.uri} size={168} color="#1d2a2e" bgColor="#ffffff" />
+      <QRCode value={offer.uri} size={168} color={SCHEMES.light.ink} bgColor={SCHEMES.light.surface} />
       <p>
         <code className="secret">{offer.secret.replace(/(.{4})(?!$)/g, '$1 ')}</code>
       </p>

@@ -9,7 +9,8 @@ import { mayRemove, type PlanTask } from './PlanMenu';
 import type { Arrival } from '../plan/arrival';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
-import { accountView, views } from './views';
+import { wishScheme } from '../theme/scheme';
+import { accountView, mayOpen, views } from './views';
 
 const MOST_SHOWN = 12;
 
@@ -43,7 +44,7 @@ export function CommandPalette({ onClose, onOverlay }: Props) {
     };
     const action = (name: string, run: () => void): Command => ({ key: name, name, what: 'action', run });
     return [
-      ...[...views, accountView].map((view) => ({
+      ...[...views, accountView].filter((view) => mayOpen(view, account.permissions)).map((view) => ({
         key: view.path,
         name: view.name,
         what: 'view',
@@ -59,6 +60,9 @@ export function CommandPalette({ onClose, onOverlay }: Props) {
       action('Export people as CSV', () => void download(`/plans/${draft.id}/people.csv`)),
       ...(canEdit ? [action('New plan', () => onOverlay('new')), action('Copy this plan', () => onOverlay('copy'))] : []),
       ...(mayRemove(account.permissions, draft.live) ? [action('Remove this plan', () => onOverlay('remove'))] : []),
+      action('Dark colours', () => wishScheme('dark')),
+      action('Light colours', () => wishScheme('light')),
+      action('Colours as the system', () => wishScheme('system')),
       action('Keyboard shortcuts', () => onOverlay('shortcuts')),
       action('API description', () => window.open('/api/docs', '_blank')),
       action('Sign out', () => signOut.mutate()),

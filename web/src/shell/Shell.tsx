@@ -20,7 +20,7 @@ import { mondayOf } from '../time/time';
 import { PlanMenu, type PlanTask } from './PlanMenu';
 import { UndoRedo } from './UndoRedo';
 import { Unsaved } from './Unsaved';
-import { accountView, DESK, GROUPS, type View, views } from './views';
+import { accountView, DESK, GROUPS, mayOpen, type View, views } from './views';
 import { WeekRuler } from './WeekRuler';
 
 const loadPalette = () => import('./CommandPalette');
@@ -180,7 +180,7 @@ export function Navigation() {
             <NavLink to={{ pathname: DESK, search: begin.toString() }}>Desk</NavLink>
           )}
           {views
-            .filter((view) => view.group === group && (!view.permission || account.permissions.includes(view.permission)))
+            .filter((view) => view.group === group && mayOpen(view, account.permissions))
             .map((view) => (
               <NavLink key={view.path} to={{ pathname: view.path, search: (pathname === view.path ? begin : kept).toString() }}>
                 {view.name} <FindingCount findings={findings ?? []} view={view} />

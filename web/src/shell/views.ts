@@ -199,6 +199,11 @@ export const views: View[] = [
   },
 ];
 
+/** Whether a view is for somebody with these permissions. */
+export function mayOpen(view: View, permissions: Permission[]) {
+  return !view.permission || permissions.includes(view.permission);
+}
+
 /** Reached by the user's name, not by the order of work. */
 export const accountView: View = {
   path: '/account',

@@ -1,4 +1,4 @@
-import type { ThemeConfig } from 'antd';
+import { theme as antdTheme, type ThemeConfig } from 'antd';
 
 /** The colours and type of the interface. Style sheets use them as CSS variables of the same name (see applyTokens). */
 export const tokens = {
@@ -18,39 +18,90 @@ export const tokens = {
   serif: "'Source Serif 4 Variable', serif",
 } as const;
 
+export type Scheme = 'light' | 'dark';
+type Tokens = Record<keyof typeof tokens, string>;
+
+const dark: Tokens = {
+  ...tokens,
+  paper: '#141A1E',
+  surface: '#1C242A',
+  ink: '#ECE7DC',
+  soft: '#A9B2B7',
+  line: '#3A464E',
+  petrol: '#86C5CC',
+  'petrol-soft': '#24474D',
+  rust: '#F0916B',
+  'rust-soft': '#4C2B1E',
+  ochre: '#DDB45C',
+  closed: '#273037',
+  band: '#48676C',
+};
+
+/** What the same names stand for in a scheme. */
+export const SCHEMES: Record<Scheme, Tokens> = { light: tokens, dark };
+
 /** How charts write. */
 export const chartText = { color: tokens.soft, fontFamily: tokens.sans };
 
-export function applyTokens(root: HTMLElement) {
-  for (const [name, value] of Object.entries(tokens)) {
+export function applyTokens(root: HTMLElement, scheme: Scheme) {
+  for (const [name, value] of Object.entries(SCHEMES[scheme])) {
     root.style.setProperty(`--${name}`, value);
   }
+  // The browser's own fields, bars and menus follow.
+  root.style.colorScheme = scheme;
 }
 
-export const theme: ThemeConfig = {
-  token: {
-    colorPrimary: tokens.ink,
-    colorInfo: tokens.petrol,
-    colorSuccess: tokens.petrol,
-    colorWarning: tokens.ochre,
-    colorError: tokens.rust,
-    colorLink: tokens.petrol,
-    colorTextBase: tokens.ink,
-    colorTextSecondary: tokens.soft,
-    colorTextPlaceholder: tokens.soft,
-    colorBgBase: tokens.surface,
-    colorBgLayout: tokens.paper,
-    colorBorder: tokens.line,
-    colorBorderSecondary: tokens.line,
-    fontFamily: tokens.sans,
-    fontSize: 14,
-    borderRadius: 3,
-    controlHeight: 30,
-    motion: false,
-  },
-  components: {
-    Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none' },
-    // The library makes them of the main colour, on which ink cannot be read.
-    Select: { optionSelectedBg: tokens['petrol-soft'], optionSelectedColor: tokens.ink, optionActiveBg: tokens.closed },
-  },
-};
+/** What is drawn in the colours of the light scheme, in those of another; marks of transparency behind a colour stay. */
+export function inScheme<Drawn>(drawn: Drawn, scheme: Scheme): Drawn {
+  if (scheme === 'light') return drawn;
+  if (typeof drawn === 'string') return (recoloured(drawn, scheme) ?? drawn) as Drawn;
+  if (Array.isArray(drawn)) return drawn.map((part) => inScheme(part, scheme)) as Drawn;
+  if (drawn === null || typeof drawn !== 'object' || Object.getPrototypeOf(drawn) !== Object.prototype) return drawn;
+  return Object.fromEntries(Object.entries(drawn).map(([name, part]) => [name, inScheme(part, scheme)])) as Drawn;
+}
+
+const NAMES = new Map(Object.entries(tokens).map(([name, colour]) => [colour as string, name as keyof typeof tokens]));
+const HEX = '#rrggbb'.length;
+
+function recoloured(text: string, scheme: Scheme) {
+  const name = NAMES.get(text.slice(0, HEX));
+  return name && text.startsWith('#') ? SCHEMES[scheme][name] + text.slice(HEX) : undefined;
+}
+
+/** The component library's theme of a scheme. */
+export function themeOf(scheme: Scheme): ThemeConfig {
+  const of = SCHEMES[scheme];
+  return {
+    algorithm: scheme === 'dark' ? antdTheme.darkAlgorithm : antdTheme.defaultAlgorithm,
+    token: {
+      colorPrimary: of.ink,
+      colorInfo: of.petrol,
+      colorSuccess: of.petrol,
+      colorWarning: of.ochre,
+      colorError: of.rust,
+      colorLink: of.petrol,
+      colorTextBase: of.ink,
+      colorTextSecondary: of.soft,
+      colorTextPlaceholder: of.soft,
+      colorBgBase: of.surface,
+      colorBgLayout: of.paper,
+      colorBgContainer: of.surface,
+      colorBgElevated: of.surface,
+      colorBgSpotlight: of.ink,
+      // what stands on the main colour, and on hints
+      colorTextLightSolid: of.surface,
+      colorBorder: of.line,
+      colorBorderSecondary: of.line,
+      fontFamily: of.sans,
+      fontSize: 14,
+      borderRadius: 3,
+      controlHeight: 30,
+      motion: false,
+    },
+    components: {
+      Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none', primaryColor: of.surface },
+      // The library makes them of the main colour, on which ink cannot be read.
+      Select: { optionSelectedBg: of['petrol-soft'], optionSelectedColor: of.ink, optionActiveBg: of.closed },
+    },
+  };
+}

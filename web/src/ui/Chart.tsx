@@ -5,12 +5,14 @@ import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { save } from '../api/client';
-import { tokens } from '../theme/tokens';
+import { useScheme } from '../theme/scheme';
+import { inScheme, SCHEMES } from '../theme/tokens';
 
 echarts.use([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, DataZoomComponent, MarkAreaComponent, MarkLineComponent, CanvasRenderer]);
 
 /** A chart that can be saved as a picture. */
 export default function Chart({ label, option }: { label: string; option: echarts.EChartsCoreOption }) {
+  const scheme = useScheme();
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<echarts.ECharts | null>(null);
   useEffect(() => {
@@ -26,11 +28,11 @@ export default function Chart({ label, option }: { label: string; option: echart
     };
   }, []);
   useEffect(() => {
-    chart.current?.setOption(option, { notMerge: true });
-  }, [option]);
+    chart.current?.setOption(inScheme(option, scheme), { notMerge: true });
+  }, [option, scheme]);
 
   function picture() {
-    chart.current?.renderToCanvas({ pixelRatio: 2, backgroundColor: tokens.surface }).toBlob((image) => {
+    chart.current?.renderToCanvas({ pixelRatio: 2, backgroundColor: SCHEMES[scheme].surface }).toBlob((image) => {
       if (image) save(image, `${label.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}.png`);
     });
   }

@@ -1,6 +1,7 @@
 import { type RefObject, useState } from 'react';
 import { save } from '../api/client';
-import { tokens } from '../theme/tokens';
+import { useScheme } from '../theme/scheme';
+import { SCHEMES } from '../theme/tokens';
 
 /** What our drawings set in style sheets, which do not reach the inside of an SVG that is drawn on its own. */
 const DRAWN = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'stroke-opacity', 'fill-opacity', 'opacity', 'vector-effect'];
@@ -25,6 +26,7 @@ function withOwnStyles(place: HTMLElement) {
 /** Saves a part of the screen as a picture, twice as sharp, and whole even where it is scrolled. */
 export function usePicture(of: RefObject<HTMLElement | null>) {
   const [error, setError] = useState<Error | null>(null);
+  const scheme = useScheme();
 
   async function draw(name: string) {
     const place = of.current;
@@ -35,7 +37,7 @@ export function usePicture(of: RefObject<HTMLElement | null>) {
       const { toBlob } = await import('html-to-image');
       const image = await toBlob(place, {
         pixelRatio: 2,
-        backgroundColor: tokens.paper,
+        backgroundColor: SCHEMES[scheme].paper,
         width: place.scrollWidth,
         height: place.scrollHeight,
         style: { overflow: 'visible' },
