@@ -8,6 +8,7 @@ import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useSettled } from '../ui/useSettled';
 import { ReadPages } from './ReadPages';
+import { languageOptions } from '../ui/languages';
 
 const USES = { DRAFT: '◇ draft', QUOTED: '❝ quoted', SHOWN: '❝ quoted, shown at doors' } as const;
 const SETTLED_MILLIS = 250;
@@ -58,7 +59,7 @@ function Ask({ bot }: { bot: Bot }) {
           aria-label="Language of the question"
           value={language}
           onChange={setLanguage}
-          options={bot.languages.map((tag) => ({ value: tag, label: tag }))}
+          options={languageOptions(bot.languages)}
         />
       </div>
       <ErrorNote error={found.error} />

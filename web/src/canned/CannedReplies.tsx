@@ -14,6 +14,7 @@ import { formatInstant } from '../time/time';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import './canned.css';
+import { languageName } from '../ui/languages';
 
 /** Replies that are kept ready: looked through, written, and exchanged as a table. */
 export function CannedReplies({ plan }: { plan: string }) {
@@ -159,7 +160,7 @@ function Editor({ plan, atHand, reply, onDone }: { plan: string; atHand: CannedA
       </div>
       {[...new Set([...languages, ...Object.keys(texts)])].map((language) => (
         <div key={language}>
-          <label htmlFor={`${id}-${language}`}>{language}</label>
+          <label htmlFor={`${id}-${language}`}>{languageName(language)}</label>
           <Input.TextArea
             id={`${id}-${language}`}
             autoSize={{ minRows: 2, maxRows: 8 }}

@@ -1,8 +1,7 @@
 import type { SimulatedGroup, SimulatedSides } from '../api/model';
 import { Changed } from '../plan/Changed';
 import { GROUP_MEASURES } from '../plan/measures';
-
-const LANGUAGES = new Intl.DisplayNames(['en'], { type: 'language' });
+import { languageName } from '../ui/languages';
 
 type Rows = Pick<SimulatedGroup, 'of' | 'name' | 'draft' | 'difference'>[];
 
@@ -13,7 +12,7 @@ export function GroupTable({ sides }: { sides: SimulatedSides }) {
     ['Departments', of('DEPARTMENT')],
     ['Queues', sides.queues.map((queue) => ({ ...queue, of: queue.queue }))],
     ['Doors', of('DOOR')],
-    ['Languages', of('LANGUAGE').map((group) => ({ ...group, name: LANGUAGES.of(group.name) ?? group.name }))],
+    ['Languages', of('LANGUAGE').map((group) => ({ ...group, name: languageName(group.name) }))],
     ['Skills asked for', of('SKILL')],
   ];
   return (

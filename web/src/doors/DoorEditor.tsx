@@ -14,6 +14,7 @@ import { useWorkplace } from '../plan/workplace';
 import { Consents, Files } from './DoorAsks';
 import { Cards, Facts, Invitations, Lines } from './DoorLists';
 import { LookEditor } from './LookEditor';
+import { LanguageSelect } from '../ui/LanguageSelect';
 
 const WHEN_CLOSED: { value: FrontDoor['whenClosed']; label: string }[] = [
   { value: 'TEXT', label: 'the closed text' },
@@ -46,11 +47,10 @@ export function DoorEditor({
       <DoorOpening value={door} onChange={change} />
       <DoorHandoff plan={plan} door={door} onChange={(handoff) => change({ handoff })} />
       <Field label="Languages">
-        <Select
-          mode="tags"
+        <LanguageSelect
           value={door.languages}
+          known={languagesOf(plan)}
           onChange={(languages) => languages.length > 0 && change({ languages })}
-          options={languagesOf(plan).map((tag) => ({ value: tag, label: tag }))}
         />
       </Field>
       <Field label="Texts fall back on">

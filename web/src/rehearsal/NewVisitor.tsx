@@ -5,6 +5,7 @@ import { useWorkplace } from '../plan/workplace';
 import { Field } from '../ui/fields';
 import { freeChat } from './moments';
 import { clockOf, durationOf } from '../time/duration';
+import { languageOptions } from '../ui/languages';
 
 interface NewVisitorProps {
   rehearsal: PlayedRehearsal;
@@ -60,7 +61,7 @@ export function NewVisitor({ rehearsal, millis, onClose, onSteps, onChat }: NewV
           aria-label="Language"
           value={spoken}
           onChange={setLanguage}
-          options={(door?.languages ?? []).map((tag) => ({ value: tag, label: tag }))}
+          options={languageOptions(door?.languages ?? [])}
         />
       </Field>
       {asked.map(({ id, text, choices, required }) => (

@@ -10,6 +10,7 @@ import { LocalInput } from '../ui/LocalInput';
 import { HandoffEditor, handoffWords } from './HandoffEditor';
 import { OutsideBotField } from './OutsideBotField';
 import { SentencesField } from './SentencesField';
+import { LanguageSelect } from '../ui/LanguageSelect';
 
 const COURTESIES = [
   ['GREETING', 'To a greeting'],
@@ -30,12 +31,7 @@ export function BotPanel({ id }: { id: string }) {
         <Input value={bot.name} onChange={(event) => change({ name: event.target.value })} />
       </Field>
       <Field label="Languages">
-        <Select
-          mode="tags"
-          value={bot.languages}
-          onChange={(languages: string[]) => change({ languages })}
-          options={known.map((tag) => ({ value: tag, label: tag }))}
-        />
+        <LanguageSelect value={bot.languages} known={known} onChange={(languages) => change({ languages })} />
       </Field>
       <Field label="At doors">
         <Select

@@ -19,6 +19,8 @@ import {
   VISITORS,
 } from '../plan/conditions';
 import './conditions.css';
+import { languagesOf } from '../plan/names';
+import { LanguageSelect } from '../ui/LanguageSelect';
 
 /** Conditions of a rule, or those of one aspect of it: each edited, turned round and removed where it stands. */
 export function ConditionEditor({
@@ -89,7 +91,14 @@ function Values({ plan, condition, onChange }: { plan: Plan; condition: Asked; o
         />
       );
     case 'language':
-      return <Words label="Languages" value={condition.languages} onChange={(languages) => onChange({ ...condition, languages })} />;
+      return (
+        <LanguageSelect
+          label="Languages"
+          value={condition.languages}
+          known={languagesOf(plan)}
+          onChange={(languages) => languages.length > 0 && onChange({ ...condition, languages })}
+        />
+      );
     case 'page':
       return <Words label="Page patterns" value={condition.patterns} onChange={(patterns) => onChange({ ...condition, patterns })} />;
     case 'answer': {

@@ -8,6 +8,7 @@ import { DoorOpening } from './DoorOpening';
 import { Field, Line } from '../ui/fields';
 import { languagesOf } from '../plan/names';
 import { useElement } from '../plan/useElement';
+import { LanguageSelect } from '../ui/LanguageSelect';
 
 /** What matters of a door beside the routes: when it is open and what it speaks. The rest has a view of its own. */
 export function DoorPanel({ id }: { id: string }) {
@@ -24,11 +25,10 @@ export function DoorPanel({ id }: { id: string }) {
       <DoorOpening value={door} onChange={change} />
       <DoorHandoff plan={draft.plan} door={door} onChange={(handoff) => change({ handoff })} />
       <Field label="Languages">
-        <Select
-          mode="tags"
+        <LanguageSelect
           value={door.languages}
-          onChange={(languages) => change({ languages })}
-          options={languagesOf(draft.plan).map((tag) => ({ value: tag, label: tag }))}
+          known={languagesOf(draft.plan)}
+          onChange={(languages) => languages.length > 0 && change({ languages })}
         />
       </Field>
       <Line label="">

@@ -1,4 +1,5 @@
 import { Input } from 'antd';
+import { languageName } from '../ui/languages';
 
 /** An operator's greeting, in each language they speak. */
 export function GreetingEditor({
@@ -14,7 +15,7 @@ export function GreetingEditor({
     <>
       {[...new Set([...languages, ...Object.keys(value)])].map((language) => (
         <label key={language} className="line">
-          <span className="line-label">{language}</span>
+          <span className="line-label">{languageName(language)}</span>
           <Input.TextArea
             aria-label={`Greeting in ${language}`}
             autoSize={{ minRows: 1, maxRows: 4 }}

@@ -4,6 +4,7 @@ import { languagesOf } from '../plan/names';
 import { useElement } from '../plan/useElement';
 import { useWorkplace } from '../plan/workplace';
 import { Field } from '../ui/fields';
+import { languageOptions } from '../ui/languages';
 
 const LONGEST = 60_000;
 
@@ -22,7 +23,7 @@ export function HelpPagePanel({ id }: { id: string }) {
         <Select
           value={page.language}
           onChange={(language: string) => change({ language })}
-          options={languages.map((tag) => ({ value: tag, label: tag }))}
+          options={languageOptions(languages)}
         />
       </Field>
       <Field label="Category">

@@ -1,8 +1,10 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button, InputNumber, Select } from 'antd';
+import { Button, InputNumber } from 'antd';
 import type { Operator } from '../api/model';
 import { useWorkplace } from '../plan/workplace';
 import { languagesOf } from '../plan/names';
+import { LanguageSelect } from '../ui/LanguageSelect';
+import { languageName } from '../ui/languages';
 
 type Spoken = Operator['languages'][number];
 
@@ -14,9 +16,11 @@ export function LanguageLevels({ value, onChange }: { value: Spoken[]; onChange:
     <ul className="skills">
       {value.map((spoken, i) => (
         <li key={spoken.language}>
-          <span className="language-tag">{spoken.language}</span>
+          <span className="language-tag" title={spoken.language}>
+            {languageName(spoken.language)}
+          </span>
           <InputNumber
-            aria-label={`Level of ${spoken.language}`}
+            aria-label={`Level of ${languageName(spoken.language)}`}
             min={1}
             max={5}
             value={spoken.level}
@@ -26,23 +30,21 @@ export function LanguageLevels({ value, onChange }: { value: Spoken[]; onChange:
           />
           <Button
             type="text"
-            aria-label={`Remove ${spoken.language}`}
+            aria-label={`Remove ${languageName(spoken.language)}`}
             icon={<CloseOutlined />}
             onClick={() => onChange(value.filter((_, k) => k !== i))}
           />
         </li>
       ))}
       <li>
-        <Select
-          aria-label="Add a language"
-          placeholder="Add a language, such as de"
-          mode="tags"
-          maxCount={1}
+        <LanguageSelect
+          label="Add a language"
+          placeholder="Add a language, such as German"
           value={[]}
-          onChange={([language]: string[]) =>
+          known={free}
+          onChange={([language]) =>
             language && !value.some((spoken) => spoken.language === language) && onChange([...value, { language, level: 3 }])
           }
-          options={free.map((tag) => ({ value: tag, label: tag }))}
         />
       </li>
     </ul>

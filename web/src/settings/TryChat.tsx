@@ -12,6 +12,7 @@ import { languagesOf, operatorLabel } from '../plan/names';
 import { VISITORS, whatRulesLookAt } from '../plan/conditions';
 import './settings.css';
 import './trial.css';
+import { languageOptions } from '../ui/languages';
 
 type PresenceState = 'usual' | 'present' | 'away' | 'gone';
 interface Standing {
@@ -108,7 +109,7 @@ export function TryChat({ onRule }: { onRule?: (rule: string | null) => void }) 
         <Select
           value={language}
           onChange={setLanguage}
-          options={languagesOf(plan).map((tag) => ({ value: tag, label: tag }))}
+          options={languageOptions(languagesOf(plan))}
         />
       </Field>
       {[...door.questions, ...(department?.questions ?? [])].map((asked) => (

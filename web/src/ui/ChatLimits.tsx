@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import type { Plan } from '../api/model';
+import { languageOptions } from './languages';
 
 interface LimitProps {
   label: string;
@@ -44,7 +45,7 @@ export function ChatLimits({ plan, params, onLimit }: ChatLimitsProps) {
       <Limit
         label="Any language"
         value={params.get('language')}
-        options={languages.map((tag) => ({ value: tag, label: tag }))}
+        options={languageOptions(languages)}
         onChange={(language) => onLimit({ language })}
       />
     </>

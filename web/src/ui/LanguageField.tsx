@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import { Field } from './fields';
+import { languageOptions } from './languages';
 
 /** Which language is being written in. */
 export function LanguageField({
@@ -13,7 +14,7 @@ export function LanguageField({
 }) {
   return (
     <Field label="Language">
-      <Select value={value} onChange={onChange} options={languages.map((tag) => ({ value: tag, label: tag }))} />
+      <Select value={value} onChange={onChange} options={languageOptions(languages)} />
     </Field>
   );
 }
