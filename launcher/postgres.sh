@@ -9,6 +9,9 @@ PG_DB="${KINETARCH_PG_DB:-kinetarch}"
 DATA="$PG_HOME/data"
 LOG="$PG_HOME/server.log"
 PASSWORD_FILE="$PG_HOME/password"
+# Whoever makes databases. Clusters from before had the application's own user for it, which then may do everything.
+KEEPER_FILE="$PG_HOME/keeper"
+keeper() { cat "$KEEPER_FILE" 2>/dev/null || echo "$PG_USER"; }
 PG_BIN="$(find /usr/lib/postgresql -mindepth 2 -maxdepth 2 -name bin 2>/dev/null | sort -V | tail -1)"
 [ -n "$PG_BIN" ] && [ -x "$PG_BIN/initdb" ] || { echo "There is no PostgreSQL server here. Install it: apt-get install -y postgresql" >&2; exit 1; }
 
@@ -44,7 +47,7 @@ init() {
   as_pg rm -rf "$DATA.new"
   (umask 077; head -c 18 /dev/urandom | base64 | tr '+/' 'ab' >"$PASSWORD_FILE")
   [ "$(id -u)" = 0 ] && chown postgres:postgres "$PASSWORD_FILE"
-  as_pg "$PG_BIN/initdb" -D "$DATA.new" -U "$PG_USER" --pwfile="$PASSWORD_FILE" -A scram-sha-256 \
+  as_pg "$PG_BIN/initdb" -D "$DATA.new" -U keeper --pwfile="$PASSWORD_FILE" -A scram-sha-256 \
     -E UTF8 --locale=C.UTF-8 --no-instructions >"$LOG.init" 2>&1 </dev/null || { cat "$LOG.init" >&2; exit 1; }
   as_pg tee -a "$DATA.new/postgresql.conf" >/dev/null <<CONF
 listen_addresses = '127.0.0.1'
@@ -53,14 +56,16 @@ max_connections = 60
 shared_buffers = 256MB
 timezone = 'UTC'
 CONF
+  echo keeper >"$KEEPER_FILE"
   as_pg mv "$DATA.new" "$DATA"
 }
 
-psql_() {
-  local db=$1
-  shift
-  PGPASSWORD="$(cat "$PASSWORD_FILE")" "$PG_BIN/psql" -X -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$PG_PORT" -U "$PG_USER" -d "$db" "$@"
+psql_as() { # psql_as USER DATABASE ARG…
+  local user=$1 db=$2
+  shift 2
+  PGPASSWORD="$(cat "$PASSWORD_FILE")" "$PG_BIN/psql" -X -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$PG_PORT" -U "$user" -d "$db" "$@"
 }
+admin() { psql_as "$(keeper)" postgres "$@"; }
 
 start() {
   init
@@ -73,7 +78,11 @@ start() {
       exit 1
     }
   fi
-  psql_ postgres -tAc "select 1 from pg_database where datname = '$PG_DB'" | grep -q 1 || psql_ postgres -qc "create database \"$PG_DB\""
+  # The application may do what it likes with its own databases, and nothing else.
+  admin -tAc "select 1 from pg_roles where rolname = '$PG_USER'" | grep -q 1 ||
+    admin -qc "create role $PG_USER login createdb password '$(cat "$PASSWORD_FILE")'"
+  admin -tAc "select 1 from pg_database where datname = '$PG_DB'" | grep -q 1 ||
+    admin -qc "create database \"$PG_DB\" owner $PG_USER"
 }
 
 case "${1:-}" in
@@ -82,7 +91,7 @@ case "${1:-}" in
   status) running && echo running || { echo stopped; exit 3; } ;;
   url) echo "jdbc:postgresql://127.0.0.1:$PG_PORT/$PG_DB" ;;
   password-file) echo "$PASSWORD_FILE" ;;
-  psql) shift; psql_ "$PG_DB" "$@" ;;
-  psql_admin) shift; psql_ postgres "$@" ;; # where the database itself is made or dropped
+  psql) shift; psql_as "$PG_USER" "$PG_DB" "$@" ;;
+  psql_admin) shift; admin "$@" ;; # where the database itself is made or dropped
   *) echo "usage: $0 start|stop|status|url|password-file|psql ARG…|psql_admin ARG…" >&2; exit 2 ;;
 esac

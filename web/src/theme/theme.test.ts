@@ -33,6 +33,7 @@ describe.each<Scheme>(['light', 'dark'])('the %s scheme', (scheme) => {
       ...WRITTEN.flatMap((text) => UNDER.map((ground): [Name, Name] => [text, ground])),
       ...(['petrol-soft', 'rust-soft', 'closed', 'band'] as Name[]).map((ground): [Name, Name] => ['ink', ground]),
       ['surface', 'ink'],
+      ...(['on-foot', 'foot-better', 'foot-worse'] as Name[]).map((text): [Name, Name] => [text, 'foot']),
     ];
     expect(pairs.filter(([text, ground]) => contrast(of[text], of[ground]) < 4.5)).toEqual([]);
   });

@@ -14,6 +14,10 @@ export const tokens = {
   ochre: '#8A6410',
   closed: '#ECE5D8',
   band: '#A9BDBF',
+  foot: '#1E2A33',
+  'on-foot': '#FFFDF8',
+  'foot-better': '#CFE0DE',
+  'foot-worse': '#F1D9CB',
   sans: "'Source Sans 3 Variable', sans-serif",
   serif: "'Source Serif 4 Variable', serif",
 } as const;
@@ -35,6 +39,10 @@ const dark: Tokens = {
   ochre: '#DDB45C',
   closed: '#273037',
   band: '#48676C',
+  foot: '#0C1114',
+  'on-foot': '#ECE7DC',
+  'foot-better': '#86C5CC',
+  'foot-worse': '#F0916B',
 };
 
 /** What the same names stand for in a scheme. */
@@ -92,6 +100,7 @@ export function themeOf(scheme: Scheme): ThemeConfig {
       colorTextLightSolid: of.surface,
       colorBorder: of.line,
       colorBorderSecondary: of.line,
+      colorBorderDisabled: of.line,
       fontFamily: of.sans,
       fontSize: 14,
       borderRadius: 3,
