@@ -1,5 +1,6 @@
 import { Button, Checkbox, Input, Modal, Segmented, Select } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Operator, Permission } from '../api/model';
 import { useChangeProfile, useSelf } from '../api/people';
 import { useMakeToken, useRevokeToken, useTokens } from '../api/session';
@@ -39,7 +40,7 @@ export function AccountView() {
       <div>
         <h1>{account.displayName}</h1>
         <p className="soft">
-          Signed in as “{account.name}”, in the role of {article(account.role.toLowerCase())}.
+          Signed in as “{account.name}”, in the role of {article(account.role.toLowerCase())}. <Link to="/about">About Kinetarch</Link>
         </p>
         <Look />
         <Profile />

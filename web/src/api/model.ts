@@ -55,6 +55,7 @@ export type KeptAccount = Schemas['KeptAccount'];
 export type OwnSession = Schemas['OwnSession'];
 export type PasswordLink = Schemas['PasswordLinkView'];
 export type SecondFactor = Schemas['SecondFactor'];
+export type AboutFacts = Schemas['AboutFacts'];
 export type SecurityEvent = Schemas['LoggedEvent'];
 export type NewPlan = Schemas['NewPlan'];
 export type PlanTemplate = NonNullable<NewPlan['template']>;

@@ -38,7 +38,7 @@ export function InChats({ bot }: { bot: Bot }) {
       )}
       {record.data && topics.length === 0 && <p className="soft">No chat with {bot.name} has ended in these days.</p>}
       {topics.length > 0 && (
-        <div className="shares-frame">
+        <div className="shares-frame" tabIndex={0} role="region" aria-label="What became of each topic">
           <table className="measured-shares">
             <thead>
               <tr>

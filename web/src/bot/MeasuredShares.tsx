@@ -34,7 +34,7 @@ export function MeasuredShares({ bot, topics, quality }: { bot: Bot; topics: Top
     <section aria-label="Into staffing" className="bot-card">
       <h2>Into staffing</h2>
       <p className="soft">The share of each topic that {bot.name} finishes by itself, with its interval of 95 %, beside what staffing assumes.</p>
-      <div className="shares-frame">
+      <div className="shares-frame" tabIndex={0} role="region" aria-label="Measured and assumed shares">
         <table className="measured-shares">
           <thead>
             <tr>

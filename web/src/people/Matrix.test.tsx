@@ -37,6 +37,13 @@ describe('the matrix', () => {
     expect(edits).toEqual([[{ operator: 'ben', skill: 'fares', level: 5 }]]);
   });
 
+  it('tells whose rows are marked', () => {
+    const { picks } = show();
+    press('ArrowDown', { shiftKey: true });
+    press('ArrowUp');
+    expect(picks).toEqual([['zoe', 'ben'], ['zoe']]);
+  });
+
   it('takes a pasted block, and says which cell of another is no level', () => {
     const { edits, wrong } = show();
     paste('1\t2\n3\t4');
@@ -79,6 +86,7 @@ function show(props: Partial<Parameters<typeof Matrix>[0]> = {}) {
   const plan = samplePlan();
   const edits: LevelEdit[][] = [];
   const wrong: string[] = [];
+  const picks: string[][] = [];
   renderInWorkplace(
     <>
       <Matrix
@@ -94,13 +102,14 @@ function show(props: Partial<Parameters<typeof Matrix>[0]> = {}) {
         canEdit
         onEdit={(edit) => edits.push(edit)}
         onWrong={(message) => wrong.push(message)}
+        onPick={(ids) => picks.push(ids)}
         {...props}
       />
       <Address />
     </>,
     plan,
   );
-  return { edits, wrong };
+  return { edits, wrong, picks };
 }
 
 function Address() {

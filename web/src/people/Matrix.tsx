@@ -24,10 +24,12 @@ interface Props {
   canEdit: boolean;
   onEdit: (edits: LevelEdit[]) => void;
   onWrong: (message: string) => void;
+  /** The people whose rows are marked, from the first to the last. */
+  onPick: (ids: string[]) => void;
 }
 
 /** People × skills with a level in each cell, then people × queues with who is a member. Draws only what is in sight. */
-export function Matrix({ plan, people, table, pending, canEdit, onEdit, onWrong }: Props) {
+export function Matrix({ plan, people, table, pending, canEdit, onEdit, onWrong, onPick }: Props) {
   const { selection, select } = usePlace();
   const { skills, queues } = plan;
   const [cell, setCell] = useState<Cell>({ row: 0, col: 0 });
@@ -64,6 +66,8 @@ export function Matrix({ plan, people, table, pending, canEdit, onEdit, onWrong 
     };
     setCell(next);
     if (!extend) setAnchor(next);
+    const marked = blockOf(next, extend ? anchor : next);
+    onPick(people.slice(marked.top, marked.bottom + 1).map(({ id }) => id));
     const element = frame.current;
     if (!element) return;
     const top = next.row * ROW;

@@ -12,6 +12,7 @@ import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { ImportPeople } from './ImportPeople';
 import { Matrix } from './Matrix';
+import { Together } from './Together';
 import './people.css';
 
 /** The people of the plan: what they can do, how well, and which queues that makes them members of. */
@@ -21,6 +22,7 @@ export function PeopleView() {
   const { data: table } = usePeople(draft.id);
   const [search, setSearch] = useState('');
   const [importing, setImporting] = useState(false);
+  const [picked, setPicked] = useState<string[]>([]);
   const { setLevels, pending, wrong, setWrong } = useLevels(draft.id);
   const people = useMemo(() => {
     const words = search.toLowerCase();
@@ -30,6 +32,7 @@ export function PeopleView() {
       ),
     );
   }, [plan.operators, search]);
+  const several = people.filter(({ id }) => picked.includes(id));
   const conflict = conflictOf(setLevels.error);
 
   return (
@@ -41,19 +44,19 @@ export function PeopleView() {
             <Seats />
           </div>
           <span className="header-space" />
-          <Input
-            className="view-search"
-            allowClear
-            placeholder="Search people"
-            aria-label="Search people"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
           <Button onClick={() => void download(`/plans/${draft.id}/people.csv`)}>Export CSV</Button>
           {canEdit && <Button onClick={() => setImporting(true)}>Import CSV…</Button>}
           {canEdit && <AddElement kind="skills" what="skill" />}
           {canEdit && <AddElement kind="operators" what="operator" primary />}
         </div>
+        <Input
+          className="view-search people-search"
+          allowClear
+          placeholder="Search people by name or language"
+          aria-label="Search people"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
         {wrong && (
           <div className="error-note" role="alert">
             {wrong}
@@ -78,6 +81,7 @@ export function PeopleView() {
             pending={pending}
             canEdit={canEdit}
             onWrong={setWrong}
+            onPick={setPicked}
             onEdit={(edits) => {
               setWrong('');
               if (edits.length > 0) setLevels.mutate(edits);
@@ -87,7 +91,7 @@ export function PeopleView() {
       </section>
       <aside className="panel" aria-label="Settings">
         <SidePanel>
-          <Overview />
+          {canEdit && several.length > 1 ? <Together key={picked.join()} people={several} /> : <Overview />}
         </SidePanel>
       </aside>
       {importing && <ImportPeople onClose={() => setImporting(false)} />}
@@ -150,7 +154,8 @@ function Overview() {
       <h2>Who can do what</h2>
       <p className="soft">
         A level from 1 to 5 in each cell: type it, fill down with Ctrl D, paste a block from a spreadsheet. The columns
-        at the right show at once whose skills make them members of which queue.
+        at the right show at once whose skills make them members of which queue. Mark several rows, with the mouse or Shift and
+        the arrow keys, to set a week and more for all of them together.
       </p>
       <FindingsAbout kind="settings" id="settings" />
       {thin.length > 0 && (

@@ -1,13 +1,13 @@
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import type { ListKind } from '../api/model';
-import { usePutElement } from '../api/plan';
+import { usePutElements } from '../api/plan';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from './place';
 import { useWorkplace } from './workplace';
-import { newElement } from './newElement';
+import { newElement, newElements } from './newElement';
 
-/** A button that asks for a name, makes an element of what is usual, and opens it to be changed. */
+/** A button that asks for a name, or several, makes elements of what is usual, and opens the first to be changed. */
 export function AddElement({
   kind,
   what,
@@ -43,16 +43,19 @@ function Ask({
 }) {
   const { draft } = useWorkplace();
   const { select } = usePlace();
-  const [name, setName] = useState('');
-  const element = newElement(draft.plan, kind, name, department);
-  const put = usePutElement(draft.id, kind, element?.id ?? '');
+  const [typed, setTyped] = useState('');
+  const names = typed.split('\n').map((name) => name.trim()).filter((name) => name !== '');
+  const possible = newElement(draft.plan, kind, names[0] ?? '', department) !== undefined;
+  const put = usePutElements(draft.id);
   function add() {
-    if (!element || name.trim() === '') return;
+    const elements = newElements(draft.plan, kind, names, department);
+    const [first] = elements;
+    if (!first) return;
     put.mutate(
-      { element, version: 0 },
+      elements.map((element) => ({ kind, version: 0, element })),
       {
         onSuccess: () => {
-          select({ kind, id: element.id });
+          select({ kind, id: first.id });
           onClose();
         },
       },
@@ -62,17 +65,28 @@ function Ask({
     <Modal
       open
       title={<h2>Add {article(what)}</h2>}
-      okText="Add"
-      okButtonProps={{ disabled: name.trim() === '' || !element }}
+      okText={names.length > 1 ? `Add all ${names.length}` : 'Add'}
+      okButtonProps={{ disabled: names.length === 0 || !possible }}
       confirmLoading={put.isPending}
       onCancel={onClose}
       onOk={add}
     >
       <label className="gate-field">
         <span>Name</span>
-        <Input autoFocus value={name} onChange={(event) => setName(event.target.value)} onPressEnter={add} />
+        <Input.TextArea
+          autoFocus
+          autoSize={{ minRows: 1, maxRows: 12 }}
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onPressEnter={(event) => {
+            if (event.shiftKey) return;
+            event.preventDefault();
+            add();
+          }}
+        />
       </label>
-      {!element && <p className="warns">◆ It needs something to belong to first: opening hours, a department or a queue.</p>}
+      <p className="soft">Several at once: a name a line, typed with Shift and Enter or pasted.</p>
+      {!possible && <p className="warns">◆ It needs something to belong to first: opening hours, a department or a queue.</p>}
       <ErrorNote error={put.error} />
     </Modal>
   );

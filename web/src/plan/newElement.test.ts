@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { ListKind } from '../api/model';
 import { sampleOperator, samplePlan } from '../testing/samplePlan';
 import { languagesOf, labelOf } from './names';
-import { freeId, newElement } from './newElement';
+import { freeId, newElement, newElements } from './newElement';
 
 const PATTERN = /^[a-z0-9][a-z0-9-]{0,62}$/;
 
@@ -26,6 +26,11 @@ describe('a new element', () => {
     expect(newElement(plan, 'departments', 'Groups')?.hours).toBe('day');
     expect(newElement(plan, 'rules', 'Groups')?.queue).toBe('booking');
     expect(newElement(plan, 'operators', 'Nell')?.languages).toEqual([{ language: 'en', level: 5 }]);
+  });
+
+  it('of several names at once have ids of their own', () => {
+    const made = newElements(samplePlan(), 'skills', ['Sales', 'Sales', 'Fares']);
+    expect(made.map(({ id, name }) => `${id} ${name}`)).toEqual(['sales Sales', 'sales-2 Sales', 'fares-2 Fares']);
   });
 
   it('a person works by day for eight hours at most, from when the first hours open', () => {

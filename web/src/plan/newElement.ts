@@ -25,6 +25,17 @@ export function newElement<K extends ListKind>(plan: Plan, kind: K, name: string
   return make[kind](plan, id, name, department) as ElementOf<K> | undefined;
 }
 
+/** New elements of several names, none with the id of another; those that can be made. */
+export function newElements<K extends ListKind>(plan: Plan, kind: K, names: string[], department?: string): ElementOf<K>[] {
+  const made: ElementOf<K>[] = [];
+  for (const name of names) {
+    const so = { ...plan, [kind]: [...plan[kind], ...made] } as Plan;
+    const element = newElement(so, kind, name, department);
+    if (element) made.push(element);
+  }
+  return made;
+}
+
 const A_DAY = 24 * 60;
 const LONGEST_SHIFT_MINUTES = 8 * 60;
 

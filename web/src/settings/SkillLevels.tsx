@@ -57,6 +57,7 @@ export function SkillLevels({
           <Select
             aria-label="Add a skill"
             placeholder="Add a skill"
+            showSearch={{ optionFilterProp: 'label' }}
             value={null}
             onChange={(skill: string | null) => skill && onChange([...value, { skill, level: 1 }])}
             options={free.map(option)}

@@ -12,7 +12,7 @@ import { usePlace } from '../plan/place';
 import { Shell } from './Shell';
 import { OwnPassword } from './OwnPassword';
 import { FirstAccount, NewPlan, SignIn } from './SignIn';
-import { accountView, DESK, DeskView, views } from './views';
+import { asides, DESK, DeskView, views } from './views';
 import '../ui/panel.css';
 import './shell.css';
 
@@ -89,7 +89,7 @@ function SignedIn({ account }: { account: Account }) {
       <Failing>
         <Suspense fallback={<p className="soft view-loading">Loading …</p>}>
           <Routes>
-            {[...views, accountView].map(({ path, component: Component }) => (
+            {[...views, ...asides].map(({ path, component: Component }) => (
               <Route key={path} path={path} element={<Component />} />
             ))}
             <Route path="*" element={<Navigate to={begins} replace />} />

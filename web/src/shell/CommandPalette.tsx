@@ -10,7 +10,7 @@ import type { Arrival } from '../plan/arrival';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { wishScheme } from '../theme/scheme';
-import { accountView, mayOpen, views } from './views';
+import { asides, mayOpen, views } from './views';
 
 const MOST_SHOWN = 12;
 
@@ -44,7 +44,7 @@ export function CommandPalette({ onClose, onOverlay }: Props) {
     };
     const action = (name: string, run: () => void): Command => ({ key: name, name, what: 'action', run });
     return [
-      ...[...views, accountView].filter((view) => mayOpen(view, account.permissions)).map((view) => ({
+      ...[...views, ...asides].filter((view) => mayOpen(view, account.permissions)).map((view) => ({
         key: view.path,
         name: view.name,
         what: 'view',

@@ -213,11 +213,23 @@ export const accountView: View = {
   findings: [],
 };
 
+/** Reached from the account, and by the palette. */
+const aboutView: View = {
+  path: '/about',
+  name: 'About',
+  group: null,
+  ...inTime(() => import('../about/AboutView').then((m) => ({ default: m.AboutView }))),
+  findings: [],
+};
+
+/** Views that are no part of the work itself. */
+export const asides = [accountView, aboutView];
+
 /** Where operators work, in a frame of its own. */
 export const DESK = '/desk';
 export const DeskView = lazy(() => import('../desk/DeskView').then((m) => ({ default: m.DeskView })));
 
 /** Starts to fetch the code of the view at an address while its data is still on the way. */
 export function loadEarly(path: string) {
-  void [...views, accountView].find((view) => path.startsWith(view.path))?.load();
+  void [...views, ...asides].find((view) => path.startsWith(view.path))?.load();
 }

@@ -1,6 +1,7 @@
 package io.kinetarch.browser;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
 import java.util.List;
@@ -8,6 +9,7 @@ import org.junit.jupiter.api.Test;
 
 /** The automatic rules of axe-core (WCAG 2.2 A and AA among them) on every view. */
 class AccessibilityIT {
+    private static final List<Integer> OTHER_WIDTHS = List.of(1024, 1920);
     private static final String SIGN_IN = "sign-in";
     private static final String FIRST_VIEW = "/passage";
     private static final List<String> SURROUNDINGS = List.of("header", "nav", "footer", ".ruler");
@@ -75,11 +77,26 @@ class AccessibilityIT {
                     "/replies",
                     "/outbox",
                     "/revisions",
+                    "/security",
                     "/account")) {
                 journey.open(view);
                 page.waitForLoadState(LoadState.NETWORKIDLE);
                 check(page, view);
+                // What a parameter opens beside a view stands in the same frame at every width.
+                for (int width : view.contains("?") ? List.<Integer>of() : OTHER_WIDTHS) {
+                    page.setViewportSize(width, Chromium.HEIGHT);
+                    AxeRules.hold(page, view + " at " + width, SURROUNDINGS);
+                }
+                page.setViewportSize(Chromium.WIDTH, Chromium.HEIGHT);
             }
+            page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.DARK));
+            for (String view :
+                    List.of(FIRST_VIEW, "/people", "/rules", "/staffing", "/roster", "/security", "/account")) {
+                journey.open(view);
+                page.waitForLoadState(LoadState.NETWORKIDLE);
+                AxeRules.hold(page, view + " in dark colours", List.of());
+            }
+            page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
             journey.open("/doors?sel=doors/booking-site&lang=fr&state=before");
             for (String state : STATES) {
                 page.locator("[data-state=" + state + "]").waitFor();

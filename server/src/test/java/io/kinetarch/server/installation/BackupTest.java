@@ -77,14 +77,15 @@ class BackupTest {
         copy.execute("create table account (name text); insert into account values ('kept')");
         Path file = Files.writeString(folder.resolve("none"), "this is no backup");
         assertThat(run(copyUrl, "restore", file.toString())).isNotZero();
-        assertThat(copy.queryForObject("select name from account", String.class)).isEqualTo("kept");
+        assertThat(copy.queryForObject("select name from account", String.class))
+                .isEqualTo("kept");
     }
 
     /** Of each table its rows, and a digest of them. */
     private static Map<String, String> contents(JdbcTemplate database) {
         var found = new LinkedHashMap<String, String>();
-        for (var row : database.queryForList(
-                "select table_name from information_schema.tables where table_schema = 'public'"
+        for (var row :
+                database.queryForList("select table_name from information_schema.tables where table_schema = 'public'"
                         + " and table_type = 'BASE TABLE' order by table_name")) {
             String table = String.valueOf(row.get("table_name"));
             if (!table.matches(PASSING)) {
@@ -101,7 +102,8 @@ class BackupTest {
 
     private int run(String url, String... arguments) throws IOException, InterruptedException {
         var command = new ArrayList<String>();
-        command.add(Path.of("../launcher/backup.sh").toAbsolutePath().normalize().toString());
+        command.add(
+                Path.of("../launcher/backup.sh").toAbsolutePath().normalize().toString());
         command.addAll(List.of(arguments));
         var builder = new ProcessBuilder(command)
                 .redirectErrorStream(true)
