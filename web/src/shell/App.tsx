@@ -10,17 +10,30 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { Failing } from './Failure';
 import { usePlace } from '../plan/place';
 import { Shell } from './Shell';
-import { OwnPassword } from './OwnPassword';
-import { FirstAccount, NewPlan, SignIn } from './SignIn';
 import { asides, DESK, DeskView, views } from './views';
 import '../ui/panel.css';
 import './shell.css';
 
+// What comes before the work is not fetched by whoever is signed in.
+const SignIn = lazy(() => import('./SignIn').then((m) => ({ default: m.SignIn })));
+const FirstAccount = lazy(() => import('./SignIn').then((m) => ({ default: m.FirstAccount })));
+const NewPlan = lazy(() => import('./SignIn').then((m) => ({ default: m.NewPlan })));
+const OwnPassword = lazy(() => import('./OwnPassword').then((m) => ({ default: m.OwnPassword })));
 const NeedsSecondFactor = lazy(() => import('./NeedsSecondFactor').then((m) => ({ default: m.NeedsSecondFactor })));
 const ConfirmSelf = lazy(() => import('./ConfirmSelf').then((m) => ({ default: m.ConfirmSelf })));
 const OWN_PASSWORD = '/password';
 
+/** The whole interface; its parts are fetched as they are needed. */
 export function App() {
+  return (
+    <Suspense>
+      <Gates />
+    </Suspense>
+  );
+}
+
+/** What somebody sees by how they stand: a fault, a gate, or the work. */
+function Gates() {
   const session = useSession();
   const { pathname } = useLocation();
   const waiting = useWaiting();
@@ -43,18 +56,8 @@ export function App() {
   if (!session.data.account) return <SignIn />;
   return (
     <>
-      {session.data.account.needsSecondFactor ? (
-        <Suspense>
-          <NeedsSecondFactor />
-        </Suspense>
-      ) : (
-        <SignedIn account={session.data.account} />
-      )}
-      {waiting && (
-        <Suspense>
-          <ConfirmSelf waiting={waiting} />
-        </Suspense>
-      )}
+      {session.data.account.needsSecondFactor ? <NeedsSecondFactor /> : <SignedIn account={session.data.account} />}
+      {waiting && <ConfirmSelf waiting={waiting} />}
     </>
   );
 }

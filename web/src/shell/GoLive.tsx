@@ -1,19 +1,12 @@
-import { Button, Input, Modal } from 'antd';
-import { useState } from 'react';
-import { useChanges, useFindings, useGoLive } from '../api/plan';
-import { useSimulated } from '../api/results';
-import { ChangeEntries } from '../plan/ChangeEntries';
-import { FindingNote } from '../plan/FindingsAbout';
-import { Outcomes } from '../plan/Outcomes';
-import { ErrorNote } from '../ui/ErrorNote';
-import { SelfCheck } from '../plan/SelfCheck';
+import { Button } from 'antd';
+import { lazy, Suspense, useState } from 'react';
 import { useWorkplace } from '../plan/workplace';
-import { formatDays } from '../time/time';
+
+const GoLiveDialog = lazy(() => import('./GoLiveDialog').then((m) => ({ default: m.GoLiveDialog })));
 
 export function GoLive() {
   const { draft, canGoLive } = useWorkplace();
   const [asking, setAsking] = useState(false);
-  const [wentLive, setWentLive] = useState(false);
   const nothingNew = draft.live != null && draft.changedSinceLive === 0;
   return (
     <>
@@ -26,89 +19,10 @@ export function GoLive() {
         Go live…
       </Button>
       {asking && (
-        <Ask
-          onClose={() => setAsking(false)}
-          onLive={() => {
-            setAsking(false);
-            setWentLive(true);
-          }}
-        />
-      )}
-      {wentLive && (
-        <Modal open width={720} title={<h2>Revision {draft.live?.number} is live</h2>} footer={null} onCancel={() => setWentLive(false)}>
-          <SelfCheck onLeave={() => setWentLive(false)} />
-        </Modal>
+        <Suspense>
+          <GoLiveDialog onClose={() => setAsking(false)} />
+        </Suspense>
       )}
     </>
-  );
-}
-
-/** Shows what would go live and what stands against it, and asks what it is for. */
-function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
-  const { draft } = useWorkplace();
-  const goLive = useGoLive(draft.id);
-  const [note, setNote] = useState('');
-  const changes = useChanges(draft.id, 'live', 'draft', draft.live != null);
-  const { data: findings } = useFindings(draft.id);
-  const blocking = findings?.filter((finding) => finding.severity === 'BLOCKS') ?? [];
-  const warning = findings?.filter((finding) => finding.severity === 'WARNS') ?? [];
-  return (
-    <Modal
-      open
-      width={640}
-      title={<h2>Go live with this draft?</h2>}
-      okText="Go live"
-      cancelText="Not yet"
-      okButtonProps={{ disabled: blocking.length > 0 }}
-      confirmLoading={goLive.isPending}
-      onCancel={onClose}
-      onOk={() => goLive.mutate({ change: draft.change, note }, { onSuccess: onLive })}
-    >
-      <p>
-        The draft becomes revision {(draft.live?.number ?? 0) + 1}, which never changes again.
-        {draft.live ? ` Since revision ${draft.live.number}:` : ''}
-      </p>
-      {draft.live && <ChangeEntries entries={changes.data} error={changes.error} />}
-      <Consequences />
-      {blocking.map((finding) => (
-        <FindingNote key={finding.words} finding={finding} />
-      ))}
-      {warning.map((finding) => (
-        <FindingNote key={finding.words} finding={finding} />
-      ))}
-      <label className="gate-field">
-        <span>What is it for?</span>
-        <Input.TextArea value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
-      </label>
-      <ErrorNote error={goLive.error} />
-    </Modal>
-  );
-}
-
-/** What going live would do to the shown week, by simulation. */
-function Consequences() {
-  const { draft, week } = useWorkplace();
-  const { data } = useSimulated(draft.id, week.monday);
-  if (data?.failure) return <p className="short">What it does could not be simulated: {data.failure}</p>;
-  if (!data?.sides) return <p className="soft">What it does to the week is being simulated…</p>;
-  const { sides, replications } = data;
-  return (
-    <details className="part" open={sides.live != null}>
-      <summary>
-        <span className="part-title">What it does</span>{' '}
-        <span className="soft">
-          in the week from {formatDays({ firstDay: week.monday, lastDay: week.monday })}, by {replications} simulated weeks; kept with the
-          revision
-        </span>
-      </summary>
-      <div className="part-body">
-        <Outcomes
-          figures={sides.draft}
-          before={sides.same ? null : (sides.live ?? null)}
-          difference={sides.same ? null : (sides.difference ?? null)}
-          names={['Then', 'Now']}
-        />
-      </div>
-    </details>
   );
 }

@@ -17,7 +17,7 @@ import { NewVersion } from './NewVersion';
 import { usePlace } from '../plan/place';
 import { useWorkplace, type Workplace, WorkplaceContext } from '../plan/workplace';
 import { mondayOf } from '../time/time';
-import { PlanMenu, type PlanTask } from './PlanMenu';
+import type { PlanTask } from './PlanMenu';
 import { UndoRedo } from './UndoRedo';
 import { Unsaved } from './Unsaved';
 import { accountView, DESK, GROUPS, mayOpen, type View, views } from './views';
@@ -25,6 +25,7 @@ import { WeekRuler } from './WeekRuler';
 
 const loadPalette = () => import('./CommandPalette');
 const CommandPalette = lazy(() => loadPalette().then((m) => ({ default: m.CommandPalette })));
+const PlanMenu = lazy(() => import('./PlanMenu').then((m) => ({ default: m.PlanMenu })));
 const PlanDialog = lazy(() => import('./PlanDialogs').then((m) => ({ default: m.PlanDialog })));
 const ShortcutsHere = lazy(() => import('./ShortcutsHere').then((m) => ({ default: m.ShortcutsHere })));
 
@@ -116,7 +117,9 @@ function Header() {
   return (
     <header className="header">
       <span className="brand">Kinetarch</span>
-      <PlanMenu onTask={setOverlay} />
+      <Suspense fallback={<span className="header-plan">{draft.plan.settings.name}</span>}>
+        <PlanMenu onTask={setOverlay} />
+      </Suspense>
       <StateBand />
       <span className="soft header-draft">{draftWords(draft)}</span>
       <NewVersion />

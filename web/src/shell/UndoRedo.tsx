@@ -1,12 +1,11 @@
-import { Button, Modal } from 'antd';
-import { useEffect, useEffectEvent } from 'react';
+import { Button } from 'antd';
+import { lazy, Suspense, useEffect, useEffectEvent } from 'react';
 import { ProblemError } from '../api/client';
 import { useUndo } from '../api/plan';
-import { ConflictTable } from '../plan/ConflictNote';
-import { conflictOf } from '../plan/useElement';
-import { ErrorNote } from '../ui/ErrorNote';
 import { isTyping } from '../ui/keys';
 import { useWorkplace } from '../plan/workplace';
+
+const NotTakenBack = lazy(() => import('./NotTakenBack').then((m) => ({ default: m.NotTakenBack })));
 
 /** An arrow that bends back, or forth. */
 function Arrow({ forth = false }: { forth?: boolean }) {
@@ -42,7 +41,6 @@ export function UndoRedo() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   if (!canEdit) return null;
-  const conflict = conflictOf(undo.error);
   // The first press has done what this one asked for.
   const pressedTwice = undo.error instanceof ProblemError && undo.error.is('already-done');
   return (
@@ -61,21 +59,11 @@ export function UndoRedo() {
         disabled={!draft.redo || undo.isPending}
         onClick={() => step('redo')}
       />
-      <Modal
-        open={undo.error !== null && !pressedTwice}
-        title={<h2>This cannot be taken back</h2>}
-        footer={<Button onClick={() => undo.reset()}>Leave it</Button>}
-        onCancel={() => undo.reset()}
-      >
-        {conflict ? (
-          <>
-            <p>{conflict.detail}</p>
-            <ConflictTable conflict={conflict} yours="Before your change" />
-          </>
-        ) : (
-          <ErrorNote error={undo.error} />
-        )}
-      </Modal>
+      {undo.error !== null && !pressedTwice && (
+        <Suspense>
+          <NotTakenBack error={undo.error} onClose={() => undo.reset()} />
+        </Suspense>
+      )}
     </>
   );
 }

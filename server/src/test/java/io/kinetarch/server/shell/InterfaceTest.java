@@ -9,6 +9,8 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
 import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.Test;
 
@@ -32,14 +34,36 @@ class InterfaceTest {
         // What a chat's connection needs is loaded with the first chat, and counts all the same.
         String script = anyone.get("/widget/door.js").ok().raw().body()
                 + anyone.get("/widget/connection.js").ok().raw().body();
+
+        assertThat(packed(script)).isBetween(1_000, 35_000);
+        // The names of the languages of mark-up are no addresses that anything is loaded from.
+        assertThat(script.replace("http://www.w3.org/", "")).doesNotContain("react", "antd", "://", "eval(", "import(");
+    }
+
+    /** The budget of the interface: 250 KB of gzip before anything is seen; the rest comes with the view that needs it. */
+    @Test
+    void whatTheInterfaceLoadsFirstIsBounded() throws IOException {
+        String page = anyone.get("/").ok().raw().body();
+        var scripts = Pattern.compile("/assets/[A-Za-z0-9_-]+\\.js")
+                .matcher(page)
+                .results()
+                .map(MatchResult::group)
+                .distinct()
+                .toList();
+        int sum = 0;
+        for (String script : scripts) {
+            sum += packed(anyone.get(script).ok().raw().body());
+        }
+
+        assertThat(sum).isBetween(50_000, 250_000);
+    }
+
+    private static int packed(String script) throws IOException {
         var packed = new ByteArrayOutputStream();
         try (var gzip = new GZIPOutputStream(packed)) {
             gzip.write(script.getBytes(StandardCharsets.UTF_8));
         }
-
-        assertThat(packed.size()).isBetween(1_000, 35_000);
-        // The names of the languages of mark-up are no addresses that anything is loaded from.
-        assertThat(script.replace("http://www.w3.org/", "")).doesNotContain("react", "antd", "://", "eval(", "import(");
+        return packed.size();
     }
 
     /** What describes the calls is served by the application itself, without any file from elsewhere. */
