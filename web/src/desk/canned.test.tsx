@@ -53,7 +53,7 @@ it('keeps replies: finds them, says which were never used, and writes them', asy
   fireEvent.change(screen.getByLabelText('Find a reply'), { target: { value: 'guten' } });
   expect(screen.queryByText('Goodbye.')).toBeNull();
   fireEvent.click(screen.getByRole('button', { name: 'Change /hello' }));
-  fireEvent.change(screen.getByLabelText('de'), { target: { value: 'Moin {visitor}.' } });
+  fireEvent.change(screen.getByLabelText('German'), { target: { value: 'Moin {visitor}.' } });
   fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
   await waitFor(() => expect(sent.find(({ method }) => method === 'PUT')).toBeTruthy());
   expect(sent.find(({ method }) => method === 'PUT')).toMatchObject({
