@@ -40,7 +40,7 @@ function Libraries({ title, libraries }: { title: string; libraries: AboutFacts[
       <h2>
         {title} <span className="soft">{libraries.length}</span>
       </h2>
-      <table className="about-list">
+      <table className="plain-table about-list">
         <thead>
           <tr>
             <th>Library</th>

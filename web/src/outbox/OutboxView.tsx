@@ -33,7 +33,7 @@ export function OutboxView() {
         </p>
       )}
       {all.length > 0 && (
-        <table className="outbox-list">
+        <table className="plain-table">
           <thead>
             <tr>
               <th>When</th>

@@ -89,7 +89,7 @@ export function SecurityView() {
         </Button>
       </div>
       <ErrorNote error={error ?? failed} />
-      <table className="security-list">
+      <table className="plain-table security-list">
         <thead>
           <tr>
             <th>When</th>

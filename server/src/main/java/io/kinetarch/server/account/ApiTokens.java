@@ -3,7 +3,6 @@ package io.kinetarch.server.account;
 import io.kinetarch.server.account.AccountMapper.StoredToken;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
@@ -133,6 +132,6 @@ public class ApiTokens {
 
     /** A token is 256 random bits, so a plain hash is enough; a slow one would only slow every request. */
     private static byte[] hash(String token) {
-        return Sha256.of(token.getBytes(StandardCharsets.UTF_8));
+        return Sha256.of(token);
     }
 }

@@ -11,10 +11,12 @@ import java.time.Instant;
 import org.springframework.stereotype.Component;
 import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /** Lets only those change accounts who lately showed, in this session, that it is them. */
 @Component
-class FreshSessions implements HandlerInterceptor {
+class FreshSessions implements HandlerInterceptor, WebMvcConfigurer {
     private static final String SHOWN_AT = "kinetarch.shown-at";
     private static final Duration FRESH_FOR = Duration.ofMinutes(15);
 
@@ -22,6 +24,11 @@ class FreshSessions implements HandlerInterceptor {
 
     FreshSessions(Clock clock) {
         this.clock = clock;
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this);
     }
 
     /** The session's owner has just shown that it is them. */

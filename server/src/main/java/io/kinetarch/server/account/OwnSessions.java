@@ -2,7 +2,6 @@ package io.kinetarch.server.account;
 
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -84,6 +83,6 @@ class OwnSessions {
 
     /** Whoever knows a session's id has the session, so it is named by a part of its digest. */
     private static String named(String id) {
-        return HexFormat.of().formatHex(Sha256.of(id.getBytes(StandardCharsets.UTF_8)), 0, NAMED_BY_BYTES);
+        return HexFormat.of().formatHex(Sha256.of(id), 0, NAMED_BY_BYTES);
     }
 }

@@ -104,6 +104,6 @@ class SecondFactors {
 
     /** A recovery code is 80 random bits, so a plain hash is enough. */
     private static byte[] digest(String recovery) {
-        return Sha256.of(recovery.getBytes(StandardCharsets.UTF_8));
+        return Sha256.of(recovery);
     }
 }

@@ -10,16 +10,23 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.AsyncHandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /** Tells the security log of calls that are {@link Kept}, once they were answered and not refused. */
 @Component
-class KeptCalls implements AsyncHandlerInterceptor {
+class KeptCalls implements AsyncHandlerInterceptor, WebMvcConfigurer {
     private static final String BEFORE = KeptCalls.class.getName() + ".before";
 
     private final SecurityLog log;
 
     KeptCalls(SecurityLog log) {
         this.log = log;
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this);
     }
 
     /** Whoever signs out is nobody afterwards. */

@@ -32,7 +32,6 @@ import io.kinetarch.server.live.SaidFile;
 import io.kinetarch.server.live.Wish;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
-import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.time.Clock;
@@ -452,7 +451,7 @@ public class Visits {
     }
 
     private static byte[] hash(String token) {
-        return Sha256.of(token.getBytes(StandardCharsets.UTF_8));
+        return Sha256.of(token);
     }
 
     static String word(String value) {
