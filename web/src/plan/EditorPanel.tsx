@@ -6,6 +6,7 @@ import { usePlace } from './place';
 import { useWorkplace } from './workplace';
 import { useArrival } from './arrival';
 import { ConflictNote } from './ConflictNote';
+import { CopyElement } from './CopyElement';
 import { FindingsAbout } from './FindingsAbout';
 import { RemoveElement } from './RemoveElement';
 import { UnsavedDot } from './UnsavedDot';
@@ -18,11 +19,12 @@ interface Props {
   children: ReactNode;
 }
 
-/** The frame of every editing panel: title, contents, what went wrong, save, discard and remove. */
+/** The frame of every editing panel: title, contents, what went wrong, save, discard, copy and remove. */
 export function EditorPanel({ title, about, edits, children }: Props) {
   const { canEdit } = useWorkplace();
   const { closePanel } = usePlace();
   const [removing, setRemoving] = useState(false);
+  const [copying, setCopying] = useState(false);
   const [dropping, setDropping] = useState(false);
 
   function onKey(event: KeyboardEvent) {
@@ -91,12 +93,22 @@ export function EditorPanel({ title, about, edits, children }: Props) {
           <Button onClick={closePanel}>Close</Button>
         )}
         {canEdit && edits.kind !== 'settings' && (
-          <Button className="editor-remove" type="text" onClick={() => setRemoving(true)}>
-            Remove…
-          </Button>
+          <>
+            {edits.kind !== 'checks' && !edits.changed && (
+              <Button type="text" onClick={() => setCopying(true)}>
+                Copy…
+              </Button>
+            )}
+            <Button className="editor-remove" type="text" onClick={() => setRemoving(true)}>
+              Remove…
+            </Button>
+          </>
         )}
         {!canEdit && <span className="soft">Your role may look, not change.</span>}
       </div>
+      {copying && edits.kind !== 'settings' && (
+        <CopyElement kind={edits.kind} id={edits.id} name={title} onClose={() => setCopying(false)} />
+      )}
       {removing && edits.kind !== 'settings' && (
         <RemoveElement
           kind={edits.kind}
