@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { call } from './client';
-import type { DayChange, RosterEffect, RosterRules, RosterRulesView, RosterWeek } from './model';
+import type { DayChange, FileFault, RosterEffect, RosterRules, RosterRulesView, RosterWeek } from './model';
 import { useRefresh } from './plan';
 
 const path = (plan: string, rest = '') => `/plans/${plan}/roster${rest}`;
@@ -74,7 +74,7 @@ export function useEffectOf(plan: string, monday: string, days: DayChange[] | nu
 /** What a file did: how many shifts were taken, and what could not be. */
 export interface Taken {
   shifts: number;
-  faults?: { line: number; reason: string }[];
+  faults?: FileFault[];
   unused?: { what: string; why: string }[];
 }
 

@@ -32,16 +32,24 @@ export function useWantRecording(plan: string) {
   });
 }
 
-/** Which column of a file holds what: places in its header from 0. */
-export type Columns = VolumesPreview['columns'];
+/** How a file is to be read, so far as somebody said; the rest is as with the last accepted file of its header. */
+export interface Said {
+  timeZone?: string | null;
+  /** Which column holds what: places in its header from 0. */
+  columns?: VolumesPreview['columns'];
+  /** What names mean that the plan does not have: an id, or nothing where their lines are left aside. */
+  names?: { column: string; name: string; meaning: string }[];
+}
 
 /** Reads a file without making it count; what is under way can be given up. */
 export function useReadVolumes(plan: string) {
   const underWay = useRef<AbortController>(null);
   const read = useMutation({
-    mutationFn: ({ file, timeZone, columns }: { file: File; timeZone: string; columns?: Columns }) => {
-      const said = Object.entries(columns ?? {}).map(([column, place]) => ['column', `${column}:${place}`]);
-      const query = new URLSearchParams([['timeZone', timeZone], ['fileName', file.name], ...said]);
+    mutationFn: ({ file, timeZone, columns, names = [] }: Said & { file: File }) => {
+      const query = new URLSearchParams({ fileName: file.name });
+      if (timeZone) query.set('timeZone', timeZone);
+      for (const [column, place] of Object.entries(columns ?? {})) query.append('column', `${column}:${place}`);
+      for (const { column, name, meaning } of names) query.append('name', `${column}:${meaning}:${name}`);
       underWay.current = new AbortController();
       return call<VolumesPreview>(
         'POST',

@@ -13,6 +13,7 @@ import {
 import { formatInstant } from '../time/time';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
+import { Faults } from '../ui/Faults';
 import './canned.css';
 import { languageName } from '../ui/languages';
 
@@ -196,13 +197,7 @@ function Taken({ taken }: { taken: CannedTaken }) {
       <p>
         {taken.taken} {taken.taken === 1 ? 'reply was' : 'replies were'} taken.
       </p>
-      {taken.faults.slice(0, 10).map((fault) => (
-        <p key={`${fault.line} ${fault.reason}`} className="rust">
-          ▴ {fault.line > 0 && `Line ${fault.line}: `}
-          {fault.reason}
-        </p>
-      ))}
-      {taken.faults.length > 10 && <p className="rust">▴ and {taken.faults.length - 10} more</p>}
+      <Faults faults={taken.faults} />
     </div>
   );
 }

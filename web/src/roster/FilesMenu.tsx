@@ -5,6 +5,7 @@ import type { RosterWeek } from '../api/model';
 import { type Taken, useTakeRoster } from '../api/roster';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
+import { FaultItem } from '../ui/Faults';
 import { useWorkplace } from '../plan/workplace';
 import { usePicture } from '../ui/usePicture';
 import type { Cell } from './RosterGrid';
@@ -85,9 +86,7 @@ function TakenNote({ taken, onClose }: { taken: Taken; onClose: () => void }) {
       <p>{taken.shifts > 0 ? `${taken.shifts} shifts were taken.` : 'Nothing was taken.'}</p>
       <ul>
         {taken.faults?.map((fault) => (
-          <li key={fault.line}>
-            Line {fault.line}: {fault.reason}
-          </li>
+          <FaultItem key={`${fault.line} ${fault.reason}`} fault={fault} />
         ))}
         {taken.unused?.map((one) => (
           <li key={one.what}>

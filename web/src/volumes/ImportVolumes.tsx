@@ -1,11 +1,14 @@
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { Fragment, useState } from 'react';
-import type { VolumesPreview } from '../api/model';
-import { type Columns, useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
+import type { Stranger, VolumesPreview } from '../api/model';
+import { type Said, useAcceptVolumes, useDiscardVolumes, useReadVolumes } from '../api/volumes';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
+import { Faults } from '../ui/Faults';
+import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
+import { Strangers } from './Strangers';
 
 /** Reads a CSV, shows what is in it, and makes it count only when it is accepted. */
 export function ImportVolumes() {
@@ -13,13 +16,19 @@ export function ImportVolumes() {
   const read = useReadVolumes(draft.id);
   const accept = useAcceptVolumes(draft.id);
   const discard = useDiscardVolumes(draft.id);
-  const [timeZone, setTimeZone] = useState(week.timeZone);
+  const [said, setSaid] = useState<Said>({});
   const [file, setFile] = useState<File | null>(null);
-  /** Reads the file anew by other columns; what was read before is forgotten. */
-  function readBy(columns: Columns) {
-    if (!file) return;
-    if (read.data?.id) discard.mutate(read.data.id);
-    read.mutate({ file, timeZone, columns });
+  /** Reads the file anew as is said now; what was read before is forgotten. */
+  function readAs(more: Said) {
+    const all = { ...said, ...more };
+    setSaid(all);
+    if (!file || !read.data) return;
+    if (read.data.id) discard.mutate(read.data.id);
+    read.mutate({ file, ...all });
+  }
+  function means(stranger: Stranger, meaning: string) {
+    const { column, name } = stranger;
+    readAs({ names: [...(said.names ?? []).filter((one) => one.name !== name || one.column !== column), { column, name, meaning }] });
   }
   if (!canEdit) return <p className="soft">Importing needs the planner role.</p>;
   return (
@@ -31,7 +40,11 @@ export function ImportVolumes() {
       </p>
       <label>
         Time zone of its date-times
-        <Input value={timeZone} onChange={(event) => setTimeZone(event.target.value)} />
+        <TimeZoneSelect
+          value={said.timeZone ?? read.data?.timeZone ?? null}
+          placeholder={`as the last such file, else ${week.timeZone}`}
+          onChange={(timeZone) => readAs({ timeZone })}
+        />
       </label>
       <label>
         File
@@ -40,6 +53,7 @@ export function ImportVolumes() {
           accept=".csv,.txt,.xlsx,text/csv"
           onChange={(event) => {
             setFile(event.target.files?.[0] ?? null);
+            setSaid({ timeZone: said.timeZone });
             read.reset();
             accept.reset();
           }}
@@ -51,7 +65,7 @@ export function ImportVolumes() {
             type="primary"
             disabled={!file}
             busy={read.isPending}
-            onClick={() => file && read.mutate({ file, timeZone })}
+            onClick={() => file && read.mutate({ file, ...said })}
           >
             {read.isPending && file ? `Reading ${(file.size / 1e6).toFixed(1)} MB…` : 'Read the file'}
           </BusyButton>
@@ -61,7 +75,14 @@ export function ImportVolumes() {
       <ErrorNote error={read.error ?? accept.error ?? discard.error} />
       {read.data && !accept.data && (
         <>
-          <ColumnsOfFile preview={read.data} onChange={readBy} />
+          {read.data.asBefore && (
+            <p className="soft">
+              Its header is that of {read.data.asBefore.fileName}, accepted on{' '}
+              {formatMoment(read.data.asBefore.acceptedAt, week.timeZone)}; it was read the same way.
+            </p>
+          )}
+          <ColumnsOfFile preview={read.data} onChange={(columns) => readAs({ columns })} />
+          <Strangers strangers={read.data.strangers} onSay={means} />
           {read.data.missing.map((missing) => (
             <p key={missing} className="short">
               ▾ No column is known for {missing}.
@@ -116,11 +137,11 @@ const COLUMNS: Record<string, string> = {
 const ASIDE = '';
 
 /** What each column of the file is taken for, with its first values; any of it can be said otherwise. */
-function ColumnsOfFile({ preview, onChange }: { preview: VolumesPreview; onChange: (columns: Columns) => void }) {
+function ColumnsOfFile({ preview, onChange }: { preview: VolumesPreview; onChange: (columns: VolumesPreview['columns']) => void }) {
   const holds = (place: number) => Object.entries(preview.columns).find(([, at]) => at === place)?.[0] ?? ASIDE;
   function say(place: number, column: string) {
     const others = Object.entries(preview.columns).filter(([known, at]) => at !== place && known !== column);
-    onChange(Object.fromEntries(column === ASIDE ? others : [...others, [column, place]]) as Columns);
+    onChange(Object.fromEntries(column === ASIDE ? others : [...others, [column, place]]));
   }
   return (
     <table className="file-columns" aria-label="Columns of the file">
@@ -201,29 +222,7 @@ function Contents({ preview }: { preview: VolumesPreview }) {
           ◆ {note}
         </p>
       ))}
-      {preview.faultCount > 0 && (
-        <>
-          <p className="short">
-            ▾{' '}
-            {preview.faultCount === 1
-              ? 'One line cannot be used and is left out:'
-              : `${preview.faultCount.toLocaleString('en')} lines cannot be used and are left out:`}
-          </p>
-          <table className="faults">
-            <tbody>
-              {preview.faults.slice(0, 100).map((fault) => (
-                <tr key={fault.line}>
-                  <th scope="row">{fault.line}</th>
-                  <td>
-                    {fault.reason}
-                    <div className="soft">{fault.text}</div>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </>
-      )}
+      <Faults faults={preview.faults} lines={preview.faultCount} />
     </section>
   );
 }

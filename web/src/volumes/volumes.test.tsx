@@ -13,10 +13,14 @@ import { VolumesView } from './VolumesView';
 
 afterEach(cleanup);
 
+const ZONES = { zones: ['Europe/Dublin', 'UTC'], dataVersion: '2025b' };
+
 describe('a file of volumes', () => {
   const preview = {
     id: null,
     fileName: 'v.csv',
+    timeZone: 'Europe/Dublin',
+    asBefore: null,
     separator: '',
     decimalMark: '',
     intervalMinutes: 0,
@@ -32,11 +36,12 @@ describe('a file of volumes', () => {
     overlap: { counts: 0, chats: 0, differing: 0 },
     faults: [],
     faultCount: 0,
+    strangers: [],
     notes: [],
   };
 
   it('is read anew by the columns that are said', async () => {
-    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), { '/volumes/imports': preview });
+    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), { '/volumes/imports': preview, '/time-zones': ZONES });
     fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });
     fireEvent.click(screen.getByRole('button', { name: 'Read the file' }));
     expect(await screen.findByText(/No column is known for time/)).toBeTruthy();
@@ -44,9 +49,76 @@ describe('a file of volumes', () => {
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Accept 0/ }).disabled).toBe(true);
     fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What n holds' }));
     fireEvent.click(await screen.findByTitle('chats offered'));
-    await waitFor(() => expect(sent).toHaveLength(2));
-    expect(sent[0]?.path).not.toContain('column=');
-    expect(new URLSearchParams(sent[1]?.path.split('?')[1]).getAll('column')).toEqual(['QUEUE:1', 'CHATS:2']);
+    const reads = () => sent.filter((call) => call.path.includes('/volumes/imports?'));
+    await waitFor(() => expect(reads()).toHaveLength(2));
+    expect(reads()[0]?.path).not.toContain('column=');
+    expect(new URLSearchParams(reads()[1]?.path.split('?')[1]).getAll('column')).toEqual(['QUEUE:1', 'CHATS:2']);
+  });
+});
+
+describe('a file of names that the plan does not have', () => {
+  const strange = {
+    id: 7,
+    fileName: 'v.csv',
+    timeZone: 'UTC',
+    asBefore: { fileName: 'october.csv', acceptedAt: '2026-11-02T08:00:00Z' },
+    separator: 'comma',
+    decimalMark: '.',
+    intervalMinutes: 30,
+    header: ['time', 'queue', 'n'],
+    sample: [],
+    columns: { TIME: 0, QUEUE: 1, CHATS: 2 },
+    missing: [],
+    lines: 1,
+    first: '2026-11-02T08:00:00Z',
+    last: '2026-11-02T08:00:00Z',
+    chats: {},
+    chatsOfDoors: {},
+    overlap: { counts: 0, chats: 0, differing: 0 },
+    faults: [{ line: 3, reason: 'the plan has no queue "Old fax"', text: 'x | Old fax', alike: 41, others: [4, 5] }],
+    faultCount: 42,
+    strangers: [
+      { column: 'QUEUE', name: 'Old fax', lines: 42, meaning: null, likely: null },
+      { column: 'QUEUE', name: 'Fares chat', lines: 3, meaning: null, likely: 'booking' },
+    ],
+    notes: [],
+  };
+
+  async function readIt() {
+    const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), { '/volumes/imports': strange, '/time-zones': ZONES });
+    fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read the file' }));
+    await screen.findByRole('region', { name: 'Names the plan does not have' });
+    return sent;
+  }
+
+  const names = (path: string | undefined) => new URLSearchParams(path?.split('?')[1]).getAll('name');
+
+  it('tells one fault once, and what an earlier file said', async () => {
+    await readIt();
+    expect(screen.getByText(/42 lines cannot be used and are left out, all for one reason/)).toBeTruthy();
+    expect(screen.getByText(/41 more lines have this fault: 4, 5 …/)).toBeTruthy();
+    expect(screen.getByText(/Its header is that of october.csv/)).toBeTruthy();
+  });
+
+  it('is read anew by what is said of each', async () => {
+    const sent = await readIt();
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What Fares chat is' }));
+    fireEvent.click(await screen.findByTitle(/– likely$/));
+    await waitFor(() => expect(names(sent.at(-1)?.path)).toEqual(['QUEUE:booking:Fares chat']));
+    await screen.findByRole('region', { name: 'Names the plan does not have' });
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What Old fax is' }));
+    fireEvent.click((await screen.findAllByTitle('leave its lines aside')).at(-1) as HTMLElement);
+    await waitFor(() => expect(names(sent.at(-1)?.path)).toEqual(['QUEUE:booking:Fares chat', 'QUEUE::Old fax']));
+  });
+
+  it('has a queue made of one', async () => {
+    const sent = await readIt();
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What Old fax is' }));
+    fireEvent.click(await screen.findByTitle('make a queue “Old fax”'));
+    await waitFor(() => expect(names(sent.at(-1)?.path)).toEqual(['QUEUE:old-fax:Old fax']));
+    const made = sent.find((call) => JSON.stringify(call.body ?? '').includes('old-fax'));
+    expect(made?.path).toMatch(/elements|edits/);
   });
 });
 
@@ -54,6 +126,8 @@ describe('a file that was read', () => {
   const read = {
     id: 5,
     fileName: 'v.csv',
+    timeZone: 'Europe/Dublin',
+    asBefore: null,
     separator: 'comma',
     decimalMark: '.',
     intervalMinutes: 1440,
@@ -69,12 +143,14 @@ describe('a file that was read', () => {
     overlap: { counts: 40, chats: 118, differing: 3, first: '2026-11-02T08:00:00Z', last: '2026-11-02T20:00:00Z' },
     faults: [],
     faultCount: 0,
+    strangers: [],
     notes: ['The file counts whole days.'],
   };
 
   it('says what it counts, and what it would replace', async () => {
     const sent = renderInWorkplace(<ImportVolumes />, samplePlan(), {
       '/volumes/imports': read,
+      '/time-zones': ZONES,
       '/acceptance': { stored: 96, replaced: 40 },
     });
     fireEvent.change(screen.getByLabelText('File'), { target: { files: [new File(['x'], 'v.csv')] } });

@@ -1,7 +1,8 @@
 package io.kinetarch.formats.bot;
 
 import io.kinetarch.formats.table.DelimitedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.formats.table.FormulaGuard;
 import java.util.ArrayList;
@@ -36,17 +37,17 @@ public final class QuestionFile {
         int question = column(delimited.header(), QUESTION);
         int answer = column(delimited.header(), ANSWER);
         var pairs = new ArrayList<Pair>();
-        var faults = new ArrayList<Fault>();
+        var faults = new Faults();
         for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             String asked = cell(line, question);
             String answered = cell(line, answer);
             if (asked.isEmpty() || answered.isEmpty()) {
-                faults.add(Fault.of(line, asked.isEmpty() ? "the question is empty" : "the answer is empty"));
+                faults.add(line, asked.isEmpty() ? "the question is empty" : "the answer is empty");
             } else {
                 pairs.add(new Pair(asked, answered));
             }
         }
-        return new Reading(List.copyOf(pairs), List.copyOf(faults));
+        return new Reading(List.copyOf(pairs), faults.list());
     }
 
     private static int column(CSVRecord header, List<String> names) {

@@ -7,7 +7,8 @@ import io.kinetarch.core.plan.Sentences;
 import io.kinetarch.core.plan.Topic;
 import io.kinetarch.core.plan.TopicId;
 import io.kinetarch.formats.table.DelimitedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.formats.table.FormulaGuard;
 import io.kinetarch.formats.table.UnusableLine;
@@ -139,15 +140,15 @@ public final class TopicFile {
         var delimited = DelimitedFile.read(bytes);
         var file = new TopicFile(plan);
         file.columns(delimited.header());
-        var faults = new ArrayList<Fault>();
+        var faults = new Faults();
         for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             try {
                 file.take(line);
             } catch (UnusableLine | PlanRefusal e) {
-                faults.add(Fault.of(line, String.valueOf(e.getMessage())));
+                faults.add(line, String.valueOf(e.getMessage()));
             }
         }
-        return new Reading(List.copyOf(file.topics.values()), List.copyOf(faults));
+        return new Reading(List.copyOf(file.topics.values()), faults.list());
     }
 
     private void columns(CSVRecord header) {

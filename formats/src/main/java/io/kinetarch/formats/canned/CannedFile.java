@@ -1,12 +1,12 @@
 package io.kinetarch.formats.canned;
 
 import io.kinetarch.formats.table.DelimitedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.formats.table.FormulaGuard;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -69,13 +69,13 @@ public final class CannedFile {
                 .map(column -> place(delimited.header(), column))
                 .toList();
         var replies = new LinkedHashMap<Name, Map<String, String>>();
-        var faults = new ArrayList<Fault>();
+        var faults = new Faults();
         for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             String shortcut = cell(line, at.getFirst());
             String text = cell(line, at.get(TEXT));
             String language = cell(line, at.get(LANGUAGE));
             if (shortcut.isEmpty() || text.isEmpty() || language.isEmpty()) {
-                faults.add(Fault.of(line, "a reply needs a shortcut, a language and a text"));
+                faults.add(line, "a reply needs a shortcut, a language and a text");
                 continue;
             }
             replies.computeIfAbsent(new Name(shortcut, cell(line, at.get(1))), _ -> new TreeMap<>())
@@ -86,7 +86,7 @@ public final class CannedFile {
                         .map(reply -> new Reply(
                                 reply.getKey().shortcut(), reply.getKey().whose(), reply.getValue()))
                         .toList(),
-                List.copyOf(faults));
+                faults.list());
     }
 
     /** Where a column is; none where those of all are left out. */

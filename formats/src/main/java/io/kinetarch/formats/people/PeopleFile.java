@@ -12,7 +12,8 @@ import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.Skill;
 import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.formats.table.DelimitedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.formats.table.FormulaGuard;
 import io.kinetarch.formats.table.UnusableLine;
@@ -113,17 +114,17 @@ public final class PeopleFile {
         var file = new PeopleFile(plan);
         var unused = file.columns(delimited.header());
         var people = new ArrayList<Operator>();
-        var faults = new ArrayList<Fault>();
+        var faults = new Faults();
         for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             try {
                 people.add(file.parse(line));
             } catch (UnusableLine e) {
-                faults.add(Fault.of(line, e.getMessage()));
+                faults.add(line, e);
             }
         }
         return new Reading(
                 List.copyOf(people),
-                List.copyOf(faults),
+                faults.list(),
                 unused.isEmpty() ? List.of() : List.of("Columns left aside: " + String.join(", ", unused) + "."));
     }
 
@@ -256,14 +257,14 @@ public final class PeopleFile {
         try {
             return Integer.parseInt(value);
         } catch (NumberFormatException e) {
-            throw new UnusableLine(column.title() + " must be a whole number, not \"" + value + "\"");
+            throw new UnusableLine(column.title(), column.title() + " must be a whole number, not \"" + value + "\"");
         }
     }
 
     private static boolean yes(String value) throws UnusableLine {
         return switch (value.toLowerCase(Locale.ROOT)) {
-            case "yes", "true", "1", "y" -> true;
-            case "no", "false", "0", "n" -> false;
+            case "yes", "true", "1", "y", "ja", "oui" -> true;
+            case "no", "false", "0", "n", "nein", "non" -> false;
             default -> throw new UnusableLine("real name shown must be yes or no, not \"" + value + "\"");
         };
     }

@@ -8,7 +8,8 @@ import io.kinetarch.core.roster.RosterRules;
 import io.kinetarch.core.roster.Shift;
 import io.kinetarch.core.roster.ShiftKind;
 import io.kinetarch.formats.table.DelimitedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.formats.table.FormulaGuard;
 import io.kinetarch.formats.table.UnusableLine;
@@ -113,7 +114,7 @@ public final class RosterFile {
         var file = new RosterFile(plan, rules, monday);
         file.columns(delimited.header());
         var shifts = new ArrayList<Shift>();
-        var faults = new ArrayList<Fault>();
+        var faults = new Faults();
         var seen = new HashSet<>();
         for (CSVRecord line : (Iterable<CSVRecord>) delimited.body()::iterator) {
             try {
@@ -124,10 +125,10 @@ public final class RosterFile {
                 }
                 shifts.add(shift);
             } catch (UnusableLine | PlanRefusal e) {
-                faults.add(Fault.of(line, String.valueOf(e.getMessage())));
+                faults.add(line, String.valueOf(e.getMessage()));
             }
         }
-        return new Reading(List.copyOf(shifts), List.copyOf(faults));
+        return new Reading(List.copyOf(shifts), faults.list());
     }
 
     private void columns(CSVRecord header) {

@@ -20,8 +20,6 @@ public final class DelimitedFile {
     /** Thirty years of half-hours of eight queues. */
     public static final int MOST_LINES = 4_000_000;
 
-    private static final int MOST_SHOWN_OF_A_LINE = 200;
-
     private final char separator;
     private final String text;
     private final CSVRecord header;
@@ -32,23 +30,6 @@ public final class DelimitedFile {
         this.text = text;
         this.header = header;
         this.lines = lines;
-    }
-
-    /**
-     * A line that could not be used.
-     *
-     * @param line number in the file, the header being 1
-     * @param text the line's beginning
-     */
-    public record Fault(long line, String reason, String text) {
-        /** What is wrong with a record. */
-        public static Fault of(CSVRecord record, String reason) {
-            String text = String.join(" | ", record.toList());
-            return new Fault(
-                    record.getRecordNumber(),
-                    reason,
-                    text.length() <= MOST_SHOWN_OF_A_LINE ? text : text.substring(0, MOST_SHOWN_OF_A_LINE) + "…");
-        }
     }
 
     /**

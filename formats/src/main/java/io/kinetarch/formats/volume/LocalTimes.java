@@ -114,7 +114,8 @@ final class LocalTimes {
         var offsets = zone.getRules().getValidOffsets(local);
         return switch (offsets.size()) {
             case 0 ->
-                throw new UnusableLine(value + " does not exist in " + zone + ": the clocks were put forward over it");
+                throw new UnusableLine(
+                        "skipped", value + " does not exist in " + zone + ": the clocks were put forward over it");
             case 1 -> keep(value, onGrid(local.toInstant(offsets.getFirst()), value));
             default ->
                 onGrid(
@@ -133,7 +134,7 @@ final class LocalTimes {
 
     private static Instant onGrid(Instant instant, String value) throws UnusableLine {
         if (instant.getEpochSecond() % QUARTER.toSeconds() != 0) {
-            throw new UnusableLine(value + " is not the start of a half-hour or a quarter of an hour");
+            throw new UnusableLine("off the grid", value + " is not the start of a half-hour or a quarter of an hour");
         }
         return instant;
     }
@@ -155,8 +156,8 @@ final class LocalTimes {
                 .map(format -> parsed(value, format))
                 .flatMap(Optional::stream)
                 .findFirst()
-                .orElseThrow(() ->
-                        new UnusableLine("\"" + value + "\" is no date-time; write one such as 2026-11-24 08:30"));
+                .orElseThrow(() -> new UnusableLine(
+                        "no time", "\"" + value + "\" is no date-time; write one such as 2026-11-24 08:30"));
     }
 
     private static Optional<LocalDateTime> parsed(String value, DateTimeFormatter format) {

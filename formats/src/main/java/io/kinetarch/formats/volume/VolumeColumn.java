@@ -1,41 +1,122 @@
 package io.kinetarch.formats.volume;
 
+import io.kinetarch.formats.table.Headings;
+import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 
-/** What a column of a file of volumes may hold. */
+/** What a column of a file of volumes may hold, with the headings that say so in English, German and French. */
 public enum VolumeColumn {
-    TIME(Set.of("date-time", "datetime", "date time", "start", "starts at", "interval", "interval start", "timestamp")),
-    DATE(Set.of("date", "day")),
-    TIME_OF_DAY(Set.of("time of day", "hour", "half-hour", "slot")),
-    QUEUE(Set.of("queue", "queue name", "queue id")),
-    CHATS(Set.of("chats", "offered", "arrivals", "volume", "count")),
-    ANSWERED(Set.of("answered", "handled", "accepted")),
-    LEFT(Set.of("left", "abandoned", "lost", "gave up")),
-    HANDLING(Set.of(
+    TIME(
+            "date-time",
+            "datetime",
+            "date time",
+            "start",
+            "starts at",
+            "interval",
+            "interval start",
+            "timestamp",
+            "zeitpunkt",
+            "beginn",
+            "intervall",
+            "intervallbeginn",
+            "zeitstempel",
+            "date et heure",
+            "début",
+            "intervalle",
+            "début d'intervalle",
+            "horodatage"),
+    DATE("date", "day", "datum", "tag", "jour"),
+    TIME_OF_DAY("time of day", "hour", "half-hour", "slot", "uhrzeit", "stunde", "halbe stunde", "heure", "demi-heure"),
+    QUEUE("queue", "queue name", "queue id", "warteschlange", "schlange", "file", "file d'attente"),
+    CHATS(
+            "chats",
+            "offered",
+            "arrivals",
+            "volume",
+            "count",
+            "anzahl",
+            "anzahl chats",
+            "eingang",
+            "eingegangen",
+            "volumen",
+            "nombre",
+            "nombre de chats",
+            "reçus",
+            "offerts"),
+    ANSWERED(
+            "answered",
+            "handled",
+            "accepted",
+            "beantwortet",
+            "angenommen",
+            "bearbeitet",
+            "répondus",
+            "traités",
+            "acceptés"),
+    LEFT(
+            "left",
+            "abandoned",
+            "lost",
+            "gave up",
+            "verlassen",
+            "abgebrochen",
+            "verloren",
+            "aufgegeben",
+            "abandonnés",
+            "perdus",
+            "partis"),
+    HANDLING(
             "handling seconds",
             "handling",
             "handling time",
             "mean handling seconds",
             "aht",
             "aht seconds",
-            "duration")),
-    WAIT(Set.of("wait seconds", "wait", "mean wait", "mean wait seconds", "waiting time", "asa", "asa seconds")),
-    CHATS_AT_ONCE(Set.of("chats at once", "concurrency", "mean chats at once")),
-    DOOR(Set.of("door", "front door", "door id")),
-    LANGUAGE(Set.of("language", "lang", "locale")),
-    TOPIC(Set.of("topic", "subject", "intent", "reason"));
+            "duration",
+            "bearbeitungszeit",
+            "mittlere bearbeitungszeit",
+            "bearbeitung sekunden",
+            "dauer",
+            "durée",
+            "durée de traitement",
+            "temps de traitement",
+            "dmt"),
+    WAIT(
+            "wait seconds",
+            "wait",
+            "mean wait",
+            "mean wait seconds",
+            "waiting time",
+            "asa",
+            "asa seconds",
+            "wartezeit",
+            "mittlere wartezeit",
+            "wartezeit sekunden",
+            "attente",
+            "attente moyenne",
+            "temps d'attente"),
+    CHATS_AT_ONCE(
+            "chats at once",
+            "concurrency",
+            "mean chats at once",
+            "gleichzeitige chats",
+            "chats gleichzeitig",
+            "chats simultanés",
+            "chats à la fois"),
+    DOOR("door", "front door", "door id", "tür", "eingangstür", "porte", "porte d'entrée"),
+    LANGUAGE("language", "lang", "locale", "sprache", "langue"),
+    TOPIC("topic", "subject", "intent", "reason", "thema", "anliegen", "grund", "sujet", "motif");
 
-    @SuppressWarnings("ImmutableEnumChecker") // made by Set.of
-    private final Set<String> names;
+    @SuppressWarnings("ImmutableEnumChecker") // made by List.of
+    private final List<String> names;
 
-    VolumeColumn(Set<String> names) {
-        this.names = names;
+    VolumeColumn(String... names) {
+        this.names = List.of(names);
     }
 
     /** Whether a header is one of the column's names, whatever its case. */
     boolean named(String header) {
-        return names.contains(header.toLowerCase(Locale.ROOT).replace('_', ' ').strip());
+        return names.contains(Headings.plain(header));
     }
 
     /** The column as one says it: "time of day". */
@@ -44,7 +125,7 @@ public enum VolumeColumn {
     }
 
     /** Headers that are known to stand for it. */
-    Set<String> names() {
+    List<String> names() {
         return names;
     }
 }

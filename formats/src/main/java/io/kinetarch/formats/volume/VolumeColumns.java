@@ -1,15 +1,22 @@
 package io.kinetarch.formats.volume;
 
+import io.kinetarch.formats.table.Headings;
 import io.kinetarch.formats.table.UnusableLine;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.apache.commons.csv.CSVRecord;
 
 /** Which column of a file holds what. */
 final class VolumeColumns {
+    private static final Set<String> TIME_ALONE = Set.of("time", "zeit");
+
+    /** Headings said of one that is missing; all of them would hide what is wanted. */
+    private static final int MOST_SAID = 4;
+
     private final List<String> header;
     private final Map<VolumeColumn, Integer> position;
 
@@ -41,7 +48,7 @@ final class VolumeColumns {
     /** "Time" is the time of day where there is a date beside it, and else both. */
     private static void timeAlone(CSVRecord header, Map<VolumeColumn, Integer> position) {
         for (int i = 0; i < header.size(); i++) {
-            if (header.get(i).strip().equalsIgnoreCase("time") && !position.containsValue(i)) {
+            if (TIME_ALONE.contains(Headings.plain(header.get(i))) && !position.containsValue(i)) {
                 position.putIfAbsent(
                         position.containsKey(VolumeColumn.DATE) ? VolumeColumn.TIME_OF_DAY : VolumeColumn.TIME, i);
             }
@@ -59,16 +66,18 @@ final class VolumeColumns {
             missing.add("time: one of date-time, start, time, or date and time of day");
         }
         if (!has(VolumeColumn.QUEUE) && !has(VolumeColumn.DOOR)) {
-            missing.add("queue or door: one of " + sorted(VolumeColumn.QUEUE) + ", " + sorted(VolumeColumn.DOOR));
+            missing.add("queue or door: one of " + named(VolumeColumn.QUEUE) + ", " + named(VolumeColumn.DOOR));
         }
         if (!has(VolumeColumn.CHATS) && !(has(VolumeColumn.ANSWERED) && has(VolumeColumn.LEFT))) {
-            missing.add("chats: one of " + sorted(VolumeColumn.CHATS) + ", or answered and left");
+            missing.add("chats: one of " + named(VolumeColumn.CHATS) + ", or answered and left");
         }
         return missing;
     }
 
-    private static String sorted(VolumeColumn column) {
-        return String.join(", ", column.names().stream().sorted().toList());
+    private static String named(VolumeColumn column) {
+        return String.join(
+                ", ",
+                column.names().subList(0, Math.min(MOST_SAID, column.names().size())));
     }
 
     boolean has(VolumeColumn column) {

@@ -1,7 +1,6 @@
 package io.kinetarch.formats.volume;
 
 import io.kinetarch.core.plan.DoorId;
-import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.volume.ChatCount;
@@ -10,7 +9,8 @@ import io.kinetarch.core.volume.HalfHours;
 import io.kinetarch.core.volume.Origin;
 import io.kinetarch.core.volume.TimesOfDay;
 import io.kinetarch.formats.table.DelimitedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.formats.table.UnusableLine;
 import java.time.Instant;
@@ -24,7 +24,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -37,9 +36,6 @@ import org.jspecify.annotations.Nullable;
  * tab or bar) or a spreadsheet. Lines that cannot be used are listed with their number and the reason; the others are read.
  */
 public final class VolumeFile {
-    /** Faulty lines beyond this many are counted, not listed. */
-    public static final int MOST_LISTED_FAULTS = 500;
-
     private static final int MOST_CHATS = 100_000;
     private static final int MOST_CHATS_AT_ONCE = 50;
     private static final int LONGEST_HANDLING_SECONDS = 86_400;
@@ -64,8 +60,9 @@ public final class VolumeFile {
      *
      * @param decimalMark the mark of fractions
      * @param interval over which the file counts; its counts are of half-hours
-     * @param faults the first {@value #MOST_LISTED_FAULTS} lines that could not be used
-     * @param faultCount how many there are in all
+     * @param faults why lines could not be used
+     * @param faultCount how many lines
+     * @param strangers names of queues and doors that the plan does not have, with what they were taken for
      * @param notes what was assumed or left aside
      */
     public record Reading(
@@ -75,6 +72,7 @@ public final class VolumeFile {
             List<ChatCount> counts,
             List<Fault> faults,
             long faultCount,
+            List<Stranger> strangers,
             List<String> notes) {}
 
     /**
@@ -91,7 +89,7 @@ public final class VolumeFile {
     /** Opens a file and reads it by the columns its header names. */
     static Reading read(byte[] bytes, ZoneId zone, Plan plan) {
         var file = open(bytes);
-        return file.read(zone, plan, file.columns(), () -> TimesOfDay.of(plan, List.of()));
+        return file.read(zone, plan, file.columns(), StrangerNames.NONE, () -> TimesOfDay.of(plan, List.of()));
     }
 
     /** The names in the header. */
@@ -120,10 +118,16 @@ public final class VolumeFile {
      * @param zone whose local time the date-times are in, where they carry no offset of their own
      * @param plan whose queues and doors the file names, by id or name
      * @param columns which column holds what: places from 0
+     * @param names what names mean that the plan does not have
      * @param times when on a day chats come; asked for only where the file counts whole days
      * @throws FileRefusal if nothing in it can be used
      */
-    public Reading read(ZoneId zone, Plan plan, Map<VolumeColumn, Integer> columns, Supplier<TimesOfDay> times) {
+    public Reading read(
+            ZoneId zone,
+            Plan plan,
+            Map<VolumeColumn, Integer> columns,
+            StrangerNames names,
+            Supplier<TimesOfDay> times) {
         var used = new VolumeColumns(table.header(), columns);
         used.missing().stream().findFirst().ifPresent(missing -> {
             throw new FileRefusal(
@@ -133,7 +137,7 @@ public final class VolumeFile {
         });
         var values = table.body().map(used::time).flatMap(Optional::stream).toList();
         var local = LocalTimes.guess(values, zone);
-        var lines = new Lines(plan, local, used);
+        var lines = new Lines(new NamedPlaces(plan, names), local, used);
         table.body().forEach(lines::take);
         var interval = local.datesAlone()
                 ? CountedInterval.DAY
@@ -160,8 +164,9 @@ public final class VolumeFile {
                         interval,
                         zone,
                         interval == CountedInterval.DAY ? times.get() : TimesOfDay.of(plan, List.of())),
-                List.copyOf(lines.faults),
-                lines.faultCount,
+                lines.faults.list(),
+                lines.faults.lines(),
+                lines.places.strangers(),
                 List.copyOf(notes));
     }
 
@@ -178,37 +183,33 @@ public final class VolumeFile {
     }
 
     private static final class Lines {
-        private final Map<String, QueueId> queues;
-        private final Map<String, DoorId> doors;
+        private final NamedPlaces places;
         private final LocalTimes times;
         private final VolumeColumns columns;
         private final List<ChatCount> parsed = new ArrayList<>();
         private final Map<Key, Long> lineOf = new HashMap<>();
-        private final List<Fault> faults = new ArrayList<>();
-        private long faultCount;
+        private final Faults faults = new Faults();
 
         private record Key(Origin origin, Instant startsAt) {}
 
-        Lines(Plan plan, LocalTimes times, VolumeColumns columns) {
+        Lines(NamedPlaces places, LocalTimes times, VolumeColumns columns) {
+            this.places = places;
             this.times = times;
             this.columns = columns;
-            queues = byName(plan.queues(), element -> new QueueId(element.id().value()));
-            doors = byName(plan.doors(), element -> new DoorId(element.id().value()));
         }
 
         void take(CSVRecord line) {
             try {
-                add(line.getRecordNumber(), parse(line));
-            } catch (UnusableLine e) {
-                faultCount++;
-                if (faults.size() < MOST_LISTED_FAULTS) {
-                    faults.add(Fault.of(line, e.getMessage()));
+                var origin = origin(line);
+                if (origin.isPresent()) {
+                    add(line.getRecordNumber(), parse(line, origin.get()));
                 }
+            } catch (UnusableLine e) {
+                faults.add(line, e);
             }
         }
 
-        private ChatCount parse(CSVRecord line) throws UnusableLine {
-            var origin = origin(line);
+        private ChatCount parse(CSVRecord line, Origin origin) throws UnusableLine {
             Integer answered = number(line, VolumeColumn.ANSWERED);
             Integer left = number(line, VolumeColumn.LEFT);
             String time = columns.time(line).orElseThrow(() -> new UnusableLine("time is missing"));
@@ -223,18 +224,22 @@ public final class VolumeFile {
                     chatsAtOnce(columns.value(line, VolumeColumn.CHATS_AT_ONCE)));
         }
 
-        private Origin origin(CSVRecord line) throws UnusableLine {
+        /** None where the line's queue or door is to be left aside. */
+        private Optional<Origin> origin(CSVRecord line) throws UnusableLine {
             var queue = columns.value(line, VolumeColumn.QUEUE);
             var door = columns.value(line, VolumeColumn.DOOR);
             if (queue.isEmpty() && door.isEmpty()) {
                 throw new UnusableLine(
                         columns.has(VolumeColumn.DOOR) ? "queue and door are missing" : "queue is missing");
             }
-            return new Origin(
-                    queue.isEmpty() ? null : named(queue.get(), queues, "queue"),
-                    door.isEmpty() ? null : named(door.get(), doors, "front door"),
+            if (places.aside(VolumeColumn.QUEUE, queue) || places.aside(VolumeColumn.DOOR, door)) {
+                return Optional.empty();
+            }
+            return Optional.of(new Origin(
+                    queue.isEmpty() ? null : new QueueId(places.id(VolumeColumn.QUEUE, queue.get())),
+                    door.isEmpty() ? null : new DoorId(places.id(VolumeColumn.DOOR, door.get())),
                     language(columns.value(line, VolumeColumn.LANGUAGE)),
-                    columns.value(line, VolumeColumn.TOPIC).orElse(null));
+                    columns.value(line, VolumeColumn.TOPIC).orElse(null)));
         }
 
         private int chats(CSVRecord line, @Nullable Integer answered, @Nullable Integer left) throws UnusableLine {
@@ -248,6 +253,7 @@ public final class VolumeFile {
             int chats = whole(columns.required(line, VolumeColumn.CHATS), "chats");
             if (ended > chats) {
                 throw new UnusableLine(
+                        "too many ended",
                         "answered and left make " + ended + ", more than the " + chats + " chats that came");
             }
             return chats;
@@ -262,6 +268,7 @@ public final class VolumeFile {
             Long earlier = lineOf.putIfAbsent(new Key(count.origin(), count.startsAt()), line);
             if (earlier != null) {
                 throw new UnusableLine(
+                        "twice",
                         "the same queue, door, language, topic and time stand in line " + earlier + " already");
             }
             parsed.add(count);
@@ -271,7 +278,7 @@ public final class VolumeFile {
     private static int whole(String value, String what) throws UnusableLine {
         if (!WHOLE.matcher(value).matches() || Integer.parseInt(value) > MOST_CHATS) {
             throw new UnusableLine(
-                    what + " must be a whole number from 0 to " + MOST_CHATS + ", not \"" + value + "\"");
+                    what, what + " must be a whole number from 0 to " + MOST_CHATS + ", not \"" + value + "\"");
         }
         return Integer.parseInt(value);
     }
@@ -299,6 +306,7 @@ public final class VolumeFile {
                 : 0;
         if (atOnce < 1 || atOnce > MOST_CHATS_AT_ONCE) {
             throw new UnusableLine(
+                    "at once",
                     "chats at once must be a number from 1 to " + MOST_CHATS_AT_ONCE + ", not \"" + value.get() + "\"");
         }
         return atOnce;
@@ -311,7 +319,8 @@ public final class VolumeFile {
         String value = given.get();
         var clock = CLOCK.matcher(value);
         if (!clock.matches() && !DECIMAL.matcher(value).matches()) {
-            throw new UnusableLine(what + " must be a number of seconds or a time such as 6:45, not \"" + value + "\"");
+            throw new UnusableLine(
+                    what, what + " must be a number of seconds or a time such as 6:45, not \"" + value + "\"");
         }
         double seconds = clock.matches()
                 ? 3600 * (clock.group(1) == null ? 0 : Integer.parseInt(clock.group(1)))
@@ -319,28 +328,11 @@ public final class VolumeFile {
                         + Integer.parseInt(clock.group(3))
                 : Double.parseDouble(value.replace(',', '.'));
         if (seconds > LONGEST_HANDLING_SECONDS) {
-            throw new UnusableLine(what + " of " + value + " seconds is longer than a day; is it in milliseconds?");
+            throw new UnusableLine(
+                    what + " too long",
+                    what + " of " + value + " seconds is longer than a day; is it in milliseconds?");
         }
         return seconds;
-    }
-
-    private static <T> T named(String value, Map<String, T> known, String kind) throws UnusableLine {
-        T id = known.get(value.toLowerCase(Locale.ROOT));
-        if (id == null) {
-            throw new UnusableLine("the plan has no " + kind + " \"" + value + "\"");
-        }
-        return id;
-    }
-
-    private static <T> Map<String, T> byName(List<? extends Element> elements, Function<Element, T> id) {
-        var known = new HashMap<String, T>();
-        for (Element element : elements) {
-            known.put(element.name().toLowerCase(Locale.ROOT), id.apply(element));
-        }
-        for (Element element : elements) {
-            known.put(element.id().value(), id.apply(element));
-        }
-        return known;
     }
 
     private static char decimalMark(Stream<CSVRecord> lines, VolumeColumns columns) {

@@ -8,7 +8,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.Topic;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;

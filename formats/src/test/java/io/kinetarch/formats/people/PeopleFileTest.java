@@ -13,7 +13,7 @@ import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.SamplePlan;
 import io.kinetarch.core.plan.SpokenLanguage;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;

@@ -17,7 +17,7 @@ import io.kinetarch.core.roster.RosterRules;
 import io.kinetarch.core.roster.Shift;
 import io.kinetarch.core.roster.Weeks;
 import io.kinetarch.formats.calendar.CalendarFile.Unused;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalTime;

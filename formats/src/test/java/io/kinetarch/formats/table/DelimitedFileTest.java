@@ -3,6 +3,7 @@ package io.kinetarch.formats.table;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
+import io.kinetarch.formats.table.Faults.Fault;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -75,10 +76,28 @@ class DelimitedFileTest {
                 .body()
                 .findFirst()
                 .orElseThrow();
-        var fault = DelimitedFile.Fault.of(line, "too long");
+        var faults = new Faults();
+        faults.add(line, "too long");
 
+        var fault = faults.list().getFirst();
         assertThat(fault.line()).isEqualTo(2);
         assertThat(fault.text()).hasSize(201).endsWith("…");
+    }
+
+    @Test
+    void oneFaultOnManyLinesIsToldOnceWithExamples() {
+        var faults = new Faults();
+        DelimitedFile.read(bytes("a\n" + "no\n".repeat(40) + "yes\n"))
+                .body()
+                .forEach(line -> faults.add(
+                        line,
+                        new UnusableLine(line.get(0).equals("no") ? "alike" : "other", "line says " + line.get(0))));
+
+        assertThat(faults.lines()).isEqualTo(41);
+        assertThat(faults.list())
+                .containsExactly(
+                        new Fault(2, "line says no", "no", 39, List.of(3L, 4L, 5L, 6L, 7L)),
+                        Fault.single(42, "line says yes", "yes"));
     }
 
     private static void refused(byte[] file, long line, String message) {

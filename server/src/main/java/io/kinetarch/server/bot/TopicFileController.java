@@ -1,7 +1,7 @@
 package io.kinetarch.server.bot;
 
 import io.kinetarch.formats.bot.TopicFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.plan.ChangeEntry;

@@ -5,7 +5,7 @@ import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.formats.bot.TopicFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.DraftEdits;

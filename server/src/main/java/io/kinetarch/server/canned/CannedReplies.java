@@ -4,7 +4,7 @@ import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.formats.canned.CannedFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.account.Permission;
 import io.kinetarch.server.account.SignedIn;
@@ -192,7 +192,7 @@ public class CannedReplies {
                         account));
                 taken++;
             } catch (Refusal refusal) {
-                faults.add(new Fault(0, reply.shortcut() + ": " + refusal.getMessage(), ""));
+                faults.add(Fault.single(0, reply.shortcut() + ": " + refusal.getMessage(), ""));
             }
         }
         return new CannedTaken(taken, faults);

@@ -4,7 +4,7 @@ import io.kinetarch.core.bot.Knowledge;
 import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.core.plan.HelpPageId;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.help.PageReader.Format;
 import io.kinetarch.server.help.PageReader.ReadPage;

@@ -5,7 +5,7 @@ import com.vladsch.flexmark.util.data.MutableDataSet;
 import io.kinetarch.core.bot.Knowledge;
 import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.formats.bot.QuestionFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;

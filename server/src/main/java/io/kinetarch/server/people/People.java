@@ -8,7 +8,7 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.formats.people.PeopleFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.DraftEdits;

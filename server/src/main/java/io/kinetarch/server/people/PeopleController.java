@@ -3,7 +3,7 @@ package io.kinetarch.server.people;
 import io.kinetarch.core.dispatch.ChatsAtOnce;
 import io.kinetarch.core.people.PeopleTable;
 import io.kinetarch.formats.people.PeopleFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.people.People.Preview;

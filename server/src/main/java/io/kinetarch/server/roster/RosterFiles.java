@@ -9,7 +9,7 @@ import io.kinetarch.formats.calendar.CalendarFile.Unused;
 import io.kinetarch.formats.calendar.CalendarRefusal;
 import io.kinetarch.formats.roster.RosterCalendar;
 import io.kinetarch.formats.roster.RosterFile;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.plan.Plans;

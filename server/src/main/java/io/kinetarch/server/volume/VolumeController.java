@@ -1,5 +1,6 @@
 package io.kinetarch.server.volume;
 
+import io.kinetarch.formats.volume.StrangerNames.Meaning;
 import io.kinetarch.formats.volume.VolumeColumn;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.Download;
@@ -44,6 +45,7 @@ import org.springframework.web.bind.annotation.RestController;
 class VolumeController {
     private static final Pattern COLUMN = Pattern.compile("("
             + Arrays.stream(VolumeColumn.values()).map(Enum::name).collect(Collectors.joining("|")) + "):(\\d{1,3})");
+    private static final Pattern NAME = Pattern.compile("(QUEUE|DOOR):([a-z0-9-]*):(.+)");
     private static final int MOST_MEGABYTES = 100;
 
     private final Volumes volumes;
@@ -93,14 +95,22 @@ class VolumeController {
                 out -> volumes.export(plan, new OutputStreamWriter(out, StandardCharsets.UTF_8)));
     }
 
-    /** Reads a file of counts and tells what it would store; nothing is stored yet. */
+    /**
+     * Reads a file of counts and tells what it would store; nothing is stored yet. What is not said is as with the last
+     * accepted file of the same header.
+     *
+     * @param column which column holds what, as CHATS:3 with places from 0
+     * @param name what a name means that the plan does not have, as QUEUE:fares:Ticket chat; without an id
+     *     (QUEUE::Old fax) its lines are left aside
+     */
     @PostMapping("/imports")
     @ResponseStatus(HttpStatus.CREATED)
     Preview read(
             @PathVariable String plan,
-            @RequestParam ZoneId timeZone,
+            @RequestParam(required = false) @Nullable ZoneId timeZone,
             @RequestParam(defaultValue = "volumes.csv") String fileName,
             @RequestParam(required = false) @Nullable List<String> column,
+            @RequestParam(required = false) @Nullable List<String> name,
             @AuthenticationPrincipal SignedIn by,
             HttpServletRequest request)
             throws IOException {
@@ -108,8 +118,7 @@ class VolumeController {
                 plan,
                 fileName,
                 SentFile.read(request, MOST_MEGABYTES, "Split it, for example by year, and send the parts."),
-                timeZone,
-                columns(column),
+                new HowRead(columns(column), meanings(name), timeZone),
                 by);
     }
 
@@ -130,6 +139,23 @@ class VolumeController {
             }
         }
         return columns;
+    }
+
+    private static List<Meaning> meanings(@Nullable List<String> said) {
+        return said == null
+                ? List.of()
+                : said.stream().map(VolumeController::meaning).toList();
+    }
+
+    private static Meaning meaning(String said) {
+        var parts = NAME.matcher(said);
+        if (!parts.matches()) {
+            throw new Refusal(
+                    Kind.INVALID_PARAMETER,
+                    "What a name means is said as QUEUE:fares:Ticket chat or DOOR:site:Web, with nothing between the colons"
+                            + " where its lines are to be left aside; \"" + said + "\" is not.");
+        }
+        return new Meaning(VolumeColumn.valueOf(parts.group(1)), parts.group(3), parts.group(2));
     }
 
     /** Stores what was read of a file. */

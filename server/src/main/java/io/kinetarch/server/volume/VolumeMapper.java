@@ -124,6 +124,9 @@ public interface VolumeMapper {
             int stored,
             int replaced) {}
 
+    /** A file that was accepted, and how it was read, as JSON. */
+    record ReadBefore(String fileName, Instant acceptedAt, String reading) {}
+
     /**
      * What a file's counts would replace.
      *
@@ -176,9 +179,22 @@ public interface VolumeMapper {
     void insertRead(@Param("importId") long importId, @Param("part") int part, @Param("rows") Columns rows);
 
     @Select(value = """
-            insert into volume_import (plan_id, file_name, made_by, made_at)
-            values (#{planId}, #{fileName}, #{madeBy}, #{now}) returning id""", affectData = true)
-    long insertImport(String planId, String fileName, @Nullable Long madeBy, Instant now);
+            insert into volume_import (plan_id, file_name, made_by, made_at, header, reading)
+            values (#{planId}, #{fileName}, #{madeBy}, #{now}, #{header}, #{reading}::jsonb) returning id""", affectData = true)
+    long insertImport(
+            String planId,
+            String fileName,
+            @Nullable Long madeBy,
+            Instant now,
+            @Nullable String header,
+            @Nullable String reading);
+
+    /** How the newest accepted file with a header was read. */
+    @Select("""
+            select file_name, accepted_at, reading::text as reading from volume_import
+            where plan_id = #{planId} and header = #{header} and accepted_at is not null
+            order by accepted_at desc, id desc limit 1""")
+    Optional<ReadBefore> readBefore(String planId, String header);
 
     @Select("""
             select true from volume_import

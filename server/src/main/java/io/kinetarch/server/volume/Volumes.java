@@ -7,8 +7,10 @@ import io.kinetarch.core.volume.ChatCount;
 import io.kinetarch.core.volume.Origin;
 import io.kinetarch.core.volume.TimesOfDay;
 import io.kinetarch.core.volume.TimesOfDay.Seen;
-import io.kinetarch.formats.table.DelimitedFile.Fault;
+import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
+import io.kinetarch.formats.volume.Stranger;
+import io.kinetarch.formats.volume.StrangerNames;
 import io.kinetarch.formats.volume.VolumeColumn;
 import io.kinetarch.formats.volume.VolumeFile;
 import io.kinetarch.formats.volume.VolumeFile.Reading;
@@ -32,6 +34,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
@@ -39,6 +42,7 @@ import java.util.function.ObjIntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The stored chat volumes of each plan, and the files they come from. */
 @Service
@@ -50,12 +54,14 @@ public class Volumes implements CopiedAlong {
     private final VolumeMapper volumes;
     private final Plans plans;
     private final PlanChanges changes;
+    private final JsonMapper json;
     private final Clock clock;
 
-    Volumes(VolumeMapper volumes, Plans plans, PlanChanges changes, Clock clock) {
+    Volumes(VolumeMapper volumes, Plans plans, PlanChanges changes, JsonMapper json, Clock clock) {
         this.volumes = volumes;
         this.plans = plans;
         this.changes = changes;
+        this.json = json;
         this.clock = clock;
     }
 
@@ -66,6 +72,8 @@ public class Volumes implements CopiedAlong {
      * A file that was read and waits to be accepted.
      *
      * @param id null where columns are missing, so that nothing could be read
+     * @param timeZone its date-times are in
+     * @param asBefore the accepted file whose way of reading was taken; null where none has its header
      * @param intervalMinutes over which the file counts
      * @param sample the first lines below the header
      * @param columns which column holds what: places in the header from 0
@@ -73,10 +81,13 @@ public class Volumes implements CopiedAlong {
      * @param chats read, by queue id
      * @param chatsOfDoors those whose queue is not known, by door id
      * @param overlap what accepting it would replace
+     * @param strangers names of queues and doors that the plan does not have
      */
     public record Preview(
             @Nullable Long id,
             String fileName,
+            ZoneId timeZone,
+            @Nullable Before asBefore,
             String separator,
             String decimalMark,
             int intervalMinutes,
@@ -92,7 +103,11 @@ public class Volumes implements CopiedAlong {
             Overlap overlap,
             List<Fault> faults,
             long faultCount,
+            List<Stranger> strangers,
             List<String> notes) {}
+
+    /** An earlier file with the same header. */
+    public record Before(String fileName, Instant acceptedAt) {}
 
     /** What accepting a file did. */
     public record Accepted(int stored, int replaced) {}
@@ -106,25 +121,29 @@ public class Volumes implements CopiedAlong {
     /**
      * Reads a file and keeps it aside; nothing counts until it is accepted.
      *
-     * @param said which column holds what; null where the header's names decide
+     * @param said how it is read; what is not said is as with the last accepted file of its header, else as the header's
+     *     names and the plan's time zone say
      */
     @Transactional
-    public Preview read(
-            String planId,
-            String fileName,
-            byte[] bytes,
-            ZoneId zone,
-            @Nullable Map<VolumeColumn, Integer> said,
-            SignedIn by) {
+    Preview read(String planId, String fileName, byte[] bytes, HowRead said, SignedIn by) {
         var plan = plans.draftState(planId).plan();
         try {
             var file = VolumeFile.open(bytes);
-            var columns = said == null ? file.columns() : said;
+            String header = String.join("\t", file.header());
+            var known = volumes.readBefore(planId, header);
+            var how = said.orAs(known.map(before -> json.readValue(before.reading(), HowRead.class))
+                    .orElse(HowRead.UNSAID));
+            var before = known.map(one -> new Before(one.fileName(), one.acceptedAt()))
+                    .orElse(null);
+            var columns = Objects.requireNonNullElseGet(how.columns(), file::columns);
+            var zone = Objects.requireNonNullElseGet(how.timeZone(), plan::timeZone);
             var missing = file.missing(columns);
             if (!missing.isEmpty()) {
                 return new Preview(
                         null,
                         fileName,
+                        zone,
+                        before,
                         "",
                         "",
                         0,
@@ -140,13 +159,21 @@ public class Volumes implements CopiedAlong {
                         new Overlap(0, 0, 0, null, null),
                         List.of(),
                         0,
+                        List.of(),
                         List.of());
             }
-            var reading = file.read(zone, plan, columns, () -> timesOfDay(planId, plan));
+            var reading =
+                    file.read(zone, plan, columns, new StrangerNames(how.names()), () -> timesOfDay(planId, plan));
             volumes.deleteLeft(clock.instant().minus(LEFT_AFTER));
-            long id = volumes.insertImport(planId, fileName, by.accountId(), clock.instant());
+            long id = volumes.insertImport(
+                    planId,
+                    fileName,
+                    by.accountId(),
+                    clock.instant(),
+                    header,
+                    json.writeValueAsString(new HowRead(columns, how.names(), zone)));
             inParts(reading.counts(), (counts, part) -> volumes.insertRead(id, part, Columns.of(counts)));
-            return preview(id, planId, fileName, file, columns, reading);
+            return preview(id, planId, fileName, file, columns, zone, before, reading);
         } catch (FileRefusal refusal) {
             throw new Refusal(Kind.UNREADABLE_FILE, "Line " + refusal.line() + ": " + refusal.getMessage() + ".")
                     .with("line", refusal.line());
@@ -159,11 +186,15 @@ public class Volumes implements CopiedAlong {
             String fileName,
             VolumeFile file,
             Map<VolumeColumn, Integer> columns,
+            ZoneId zone,
+            @Nullable Before before,
             Reading reading) {
         var starts = reading.counts().stream().map(ChatCount::startsAt).toList();
         return new Preview(
                 id,
                 fileName,
+                zone,
+                before,
                 name(reading.separator()),
                 String.valueOf(reading.decimalMark()),
                 reading.interval().minutes(),
@@ -185,6 +216,7 @@ public class Volumes implements CopiedAlong {
                 volumes.overlap(planId, id),
                 reading.faults(),
                 reading.faultCount(),
+                reading.strangers(),
                 reading.notes());
     }
 
@@ -244,7 +276,7 @@ public class Volumes implements CopiedAlong {
     /** Stores counts in the place of what is known of their half-hours, as accepting a file of them would. */
     @Transactional
     public void replace(String planId, List<ChatCount> counts) {
-        long id = volumes.insertImport(planId, "", null, clock.instant());
+        long id = volumes.insertImport(planId, "", null, clock.instant(), null, null);
         inParts(counts, (part, number) -> volumes.insertRead(id, number, Columns.of(part)));
         volumes.deleteReplaced(planId, id);
         volumes.accept(planId, id);

@@ -71,6 +71,40 @@ class ImportTest {
     }
 
     @Test
+    void anAcceptedFilesWayOfReadingIsTakenForTheNextOfItsHeader() {
+        String csv = "wann,wo,wieviele\n2020-09-07 09:00,Ticket chat,5\n2020-09-07 09:30,Old fax,1\n";
+        String by = IMPORTS + "&column=TIME:0&column=QUEUE:1&column=CHATS:2";
+        var strange = api.postCsv(by, csv.getBytes(StandardCharsets.UTF_8)).ok().body();
+        assertThat(strange.path("lines").asInt()).isZero();
+        assertThat(strange.path("asBefore").isNull()).isTrue();
+        assertThat(strange.path("strangers").get(0).path("name").asString()).isEqualTo("Ticket chat");
+        assertThat(strange.path("strangers").get(0).path("meaning").isNull()).isTrue();
+
+        var said = api.postCsv(
+                        by.replace("Europe/Dublin", "UTC") + "&name=QUEUE:fares:Ticket%20chat&name=QUEUE::Old%20fax",
+                        csv.getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+        assertThat(said.path("chats").path("fares").asInt()).isEqualTo(5);
+        assertThat(said.path("faultCount").asInt()).isZero();
+        api.post(VOLUMES + "/imports/" + said.path("id").asLong() + "/acceptance", "")
+                .ok();
+
+        var next = api.postCsv(
+                        VOLUMES + "/imports",
+                        "wann,wo,wieviele\n2020-09-08 09:00,ticket chat,7\n".getBytes(StandardCharsets.UTF_8))
+                .ok()
+                .body();
+        assertThat(next.path("chats").path("fares").asInt()).isEqualTo(7);
+        assertThat(next.path("timeZone").asString()).isEqualTo("UTC");
+        assertThat(next.path("first").asString()).isEqualTo("2020-09-08T09:00:00Z");
+        assertThat(next.path("asBefore").path("fileName").asString()).isEqualTo("volumes.csv");
+        api.delete(VOLUMES + "/imports/" + next.path("id").asLong()).ok();
+        api.postCsv(by + "&name=SKILL:a:b", csv.getBytes(StandardCharsets.UTF_8))
+                .problem(400, "invalid-parameter", null);
+    }
+
+    @Test
     void aDoorAloneReplacesWhatIsKnownOfTheDoor() {
         accept("time,queue,door,chats\n2020-05-04 09:00,fares,booking-site,5\n2020-05-04 09:00,lost,booking-site,2\n");
         var preview =
