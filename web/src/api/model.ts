@@ -113,6 +113,7 @@ export type Role = Account['role'];
 export type Token = Schemas['Token'];
 export type Trial = Schemas['TrialDocument'];
 export type TrialQuestion = Schemas['TrialQuestion'];
+export type Unable = Schemas['Unable'];
 export type VolumesPreview = Schemas['Preview'];
 export type Stranger = Schemas['Stranger'];
 export type FileFault = Schemas['Fault'];

@@ -1,13 +1,23 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
 import { editKey, useKeptEdits } from './edits';
-import type { Edited, Operator, People, PeoplePreview } from './model';
+import type { Edited, Operator, People, PeoplePreview, Unable } from './model';
 import { currentDraft, type ElementEdit, putElements, useRefresh } from './plan';
 
 const CSV = 'text/csv';
 
 export function usePeople(plan: string) {
   return useQuery({ queryKey: [plan, 'people'], queryFn: () => call<People>('GET', `/plans/${plan}/people`) });
+}
+
+/** Operators to whom no live chat can come; how accounts stand changes without the plan. */
+export function useUnable(plan: string, wanted = true) {
+  return useQuery({
+    queryKey: [plan, 'people', 'unable'],
+    queryFn: () => call<Unable[]>('GET', `/plans/${plan}/people/unable`),
+    staleTime: 0,
+    enabled: wanted,
+  });
 }
 
 /** A level to be set: 0 takes the skill away. */

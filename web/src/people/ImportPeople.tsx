@@ -28,7 +28,8 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
     >
       <p className="soft">
         A column “public name” or “id”, and any of: real name, languages (en:5; de:3), skills (Fares:4; Sailings:2),
-        capacity, most chats, departments, account. What has no column stays as it is.
+        capacity, most chats, departments, account, and monday to sunday (08:00-12:00; 13:00-17:00, or empty). Headings may be
+        German or French. What has no column stays as it is.
       </p>
       <FileField
         label="CSV file"

@@ -13,6 +13,7 @@ import { useWorkplace } from '../plan/workplace';
 import { ImportPeople } from './ImportPeople';
 import { Matrix } from './Matrix';
 import { Together } from './Together';
+import { UnablePeople } from '../plan/UnablePeople';
 import './people.css';
 
 /** The people of the plan: what they can do, how well, and which queues that makes them members of. */
@@ -141,7 +142,7 @@ function Seats() {
 
 /** What the table says, while nobody is selected. */
 function Overview() {
-  const { draft } = useWorkplace();
+  const { draft, canEdit } = useWorkplace();
   const { select } = usePlace();
   const { data } = usePeople(draft.id);
   const { skills, operators, queues } = draft.plan;
@@ -193,6 +194,7 @@ function Overview() {
           </dl>
         </>
       )}
+      {canEdit && <UnablePeople />}
       {idle.length > 0 && (
         <>
           <h3>In no queue</h3>

@@ -7,6 +7,7 @@ import { FindingNote } from '../plan/FindingsAbout';
 import { Outcomes } from '../plan/Outcomes';
 import { ErrorNote } from '../ui/ErrorNote';
 import { SelfCheck } from '../plan/SelfCheck';
+import { UnablePeople } from '../plan/UnablePeople';
 import { useWorkplace } from '../plan/workplace';
 import { formatDays } from '../time/time';
 
@@ -55,6 +56,7 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
       {warning.map((finding) => (
         <FindingNote key={finding.words} finding={finding} />
       ))}
+      <UnablePeople shut />
       <label className="gate-field">
         <span>What is it for?</span>
         <Input.TextArea value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />

@@ -16,6 +16,7 @@ import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Plan;
@@ -116,6 +117,7 @@ public final class PlanCheck {
         check.operatorsWithoutQueue();
         check.namesakes();
         check.languages();
+        check.unknownLanguages();
         plan.doors().forEach(door -> check.findings.addAll(DoorCheck.of(plan, door)));
         check.findings.addAll(LadderCheck.of(plan));
         check.findings.addAll(HandoverCheck.of(plan));
@@ -834,6 +836,21 @@ public final class PlanCheck {
                         "Add someone who does, or take the language off the door.");
             }
         }
+    }
+
+    private void unknownLanguages() {
+        plan.elements()
+                .forEach(element -> KnownLanguages.unknown(element).stream()
+                        .map(KnownLanguages.Tag::value)
+                        .distinct()
+                        .forEach(tag -> found(
+                                Severity.WARNS,
+                                FindingCode.LANGUAGE_UNKNOWN,
+                                facts(tag),
+                                element.id(),
+                                element.name() + " names a language that no browser asks for: "
+                                        + KnownLanguages.words(tag) + ".",
+                                "Choose the language from the list.")));
     }
 
     /** Whether nobody in its queue speaks a chat's language, whatever else it asks for. */

@@ -1,8 +1,11 @@
 package io.kinetarch.formats.people;
 
 import io.kinetarch.formats.table.Headings;
+import java.time.DayOfWeek;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** The columns of a file of people; the first heading of each is the one written, others are read in English, German and French. */
 enum PeopleColumn {
@@ -23,7 +26,18 @@ enum PeopleColumn {
             "départements",
             "département",
             "services",
-            "service");
+            "service"),
+    MONDAY("monday", "mon", "montag", "mo", "lundi", "lun"),
+    TUESDAY("tuesday", "tue", "dienstag", "di", "mardi", "mar"),
+    WEDNESDAY("wednesday", "wed", "mittwoch", "mi", "mercredi", "mer"),
+    THURSDAY("thursday", "thu", "donnerstag", "do", "jeudi", "jeu"),
+    FRIDAY("friday", "fri", "freitag", "fr", "vendredi", "ven"),
+    SATURDAY("saturday", "sat", "samstag", "sa", "samedi", "sam"),
+    SUNDAY("sunday", "sun", "sonntag", "so", "dimanche", "dim");
+
+    /** When people are usually there, a column for each day of the week. */
+    @SuppressWarnings("ImmutableEnumChecker") // never changed
+    static final Set<PeopleColumn> DAYS = EnumSet.range(MONDAY, SUNDAY);
 
     @SuppressWarnings("ImmutableEnumChecker") // made by List.of
     private final List<String> names;
@@ -34,6 +48,11 @@ enum PeopleColumn {
 
     String title() {
         return names.getFirst();
+    }
+
+    /** Of one of {@link #DAYS}. */
+    DayOfWeek day() {
+        return DayOfWeek.valueOf(name());
     }
 
     static Optional<PeopleColumn> named(String header) {

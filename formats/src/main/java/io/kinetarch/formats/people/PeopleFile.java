@@ -1,8 +1,10 @@
 package io.kinetarch.formats.people;
 
+import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.Department;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.HeldSkill;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.NotificationWishes;
 import io.kinetarch.core.plan.Operator;
@@ -39,7 +41,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * People as a CSV (RFC 4180): a line for each operator, lists such as skills with semicolons between and levels behind a
- * colon ("Fares:3; Sailings:2"). What a file has no column for stays as it is.
+ * colon ("Fares:3; Sailings:2"), a column for each day of the week when people are there ("08:00-12:00; 13:00-17:00"). What a file has no column for stays as it is.
  */
 public final class PeopleFile {
     private static final int USUAL_CAPACITY = 6;
@@ -92,6 +94,8 @@ public final class PeopleFile {
             case MOST_CHATS -> orEmpty(operator.mostChats());
             case DEPARTMENTS ->
                 joined(operator.departments(), id -> plan.department(id).name());
+            case MONDAY, TUESDAY, WEDNESDAY, THURSDAY, FRIDAY, SATURDAY, SUNDAY ->
+                DayCell.write(operator.presence(), column.day());
         };
     }
 
@@ -223,7 +227,7 @@ public final class PeopleFile {
                 before.picture(),
                 text(line, PeopleColumn.LANGUAGES).isEmpty()
                         ? before.languages()
-                        : levels(line, PeopleColumn.LANGUAGES, FIRST_LANGUAGE, SpokenLanguage::new),
+                        : levels(line, PeopleColumn.LANGUAGES, FIRST_LANGUAGE, PeopleFile::spoken),
                 position.containsKey(PeopleColumn.SKILLS)
                         ? levels(
                                 line,
@@ -238,7 +242,20 @@ public final class PeopleFile {
                 position.containsKey(PeopleColumn.DEPARTMENTS) ? departments(line) : before.departments(),
                 before.greeting(),
                 before.notifications(),
-                before.presence());
+                presence(line, before.presence()));
+    }
+
+    /** Days that the file has a column for are as it says, others as before. */
+    private List<WeeklyWindow> presence(CSVRecord line, List<WeeklyWindow> before) throws UnusableLine {
+        var week = new ArrayList<WeeklyWindow>();
+        for (var column : PeopleColumn.DAYS) {
+            if (position.containsKey(column)) {
+                week.addAll(DayCell.read(text(line, column).orElse(""), column.day()));
+            } else {
+                before.stream().filter(window -> window.day() == column.day()).forEach(week::add);
+            }
+        }
+        return week;
     }
 
     private @Nullable String optional(CSVRecord line, PeopleColumn column, @Nullable String before) {
@@ -287,6 +304,14 @@ public final class PeopleFile {
                 .filter(skill -> isCalled(skill.name(), skill.id().value(), name))
                 .findFirst()
                 .orElseThrow(() -> new PlanRefusal("", "the plan has no skill \"" + name + "\""));
+    }
+
+    private static SpokenLanguage spoken(String language, int level) {
+        String tag = KnownLanguages.called(language).orElse(language);
+        if (!KnownLanguages.known(tag)) {
+            throw new PlanRefusal("", KnownLanguages.words(language));
+        }
+        return new SpokenLanguage(tag, level);
     }
 
     private static boolean isCalled(String name, String id, String wanted) {

@@ -1,6 +1,7 @@
 package io.kinetarch.formats.volume;
 
 import io.kinetarch.core.plan.DoorId;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.volume.ChatCount;
@@ -18,7 +19,6 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
-import java.util.IllformedLocaleException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -287,14 +287,15 @@ public final class VolumeFile {
         if (value.isEmpty()) {
             return null;
         }
-        try {
-            return new Locale.Builder()
-                    .setLanguageTag(value.get().replace('_', '-'))
-                    .build()
-                    .toLanguageTag();
-        } catch (IllformedLocaleException e) {
-            throw new UnusableLine("\"" + value.get() + "\" is no language tag; write one such as en or de-AT");
+        var called = KnownLanguages.called(value.get());
+        if (called.isPresent()) {
+            return called.get();
         }
+        String tag = Locale.forLanguageTag(value.get().replace('_', '-')).toLanguageTag();
+        if (!KnownLanguages.known(tag)) {
+            throw new UnusableLine(KnownLanguages.words(value.get()));
+        }
+        return tag;
     }
 
     private static @Nullable Double chatsAtOnce(Optional<String> value) throws UnusableLine {

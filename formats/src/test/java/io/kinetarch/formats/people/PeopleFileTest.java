@@ -6,6 +6,7 @@ import static io.kinetarch.core.plan.SamplePlan.SALES;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
+import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.HeldSkill;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Operator;
@@ -16,6 +17,8 @@ import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
 import java.nio.charset.StandardCharsets;
+import java.time.DayOfWeek;
+import java.time.LocalTime;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -56,6 +59,61 @@ class PeopleFileTest {
         assertThat(people.getLast().languages())
                 .as("without any, the language of the first door")
                 .containsExactly(new SpokenLanguage("en", 5));
+    }
+
+    @Test
+    void languagesMayBeCalledByTheirNamesAndHeadingsBeGerman() {
+        var reading = read("""
+                Anzeigename;Sprachen;Kapazität;Klarname gezeigt
+                Nora;Deutsch:4;6;nein
+                Nils;klingon;6;nein
+                """);
+
+        assertThat(reading.people())
+                .singleElement()
+                .extracting(Operator::languages)
+                .isEqualTo(List.of(new SpokenLanguage("de", 4)));
+        assertThat(reading.faults())
+                .singleElement()
+                .extracting(Fault::reason)
+                .asString()
+                .contains("\"klingon\" is no language that is known");
+    }
+
+    @Test
+    void aWeekStandsInColumnsOfItsDays() {
+        var before = SamplePlan.plan().operators().getFirst();
+        var read = read("""
+                id;Montag;Di;sunday
+                ana;8-12, 13.30–17:00;;22:00 bis 24:00
+                cleo;8-25;;
+                ben;early;;
+                """);
+
+        var week = read.people().getFirst().presence();
+        assertThat(week)
+                .filteredOn(window -> window.day() != DayOfWeek.MONDAY && window.day() != DayOfWeek.SUNDAY)
+                .as("Tuesday is empty, other days are as they were")
+                .containsExactlyElementsOf(before.presence().stream()
+                        .filter(window -> window.day().getValue() > 2 && window.day() != DayOfWeek.SUNDAY)
+                        .toList());
+        assertThat(week)
+                .contains(
+                        new WeeklyWindow(DayOfWeek.MONDAY, LocalTime.of(8, 0), LocalTime.of(12, 0)),
+                        new WeeklyWindow(DayOfWeek.MONDAY, LocalTime.of(13, 30), LocalTime.of(17, 0)),
+                        new WeeklyWindow(DayOfWeek.SUNDAY, LocalTime.of(22, 0), LocalTime.MIDNIGHT));
+        assertThat(read.faults())
+                .singleElement()
+                .satisfies(fault -> assertThat(fault.reason()).contains("8-25"))
+                .satisfies(fault -> assertThat(fault.others()).containsExactly(4L));
+
+        String written = PeopleFile.write(SamplePlan.edited(read.people().getFirst()));
+        assertThat(written).contains("08:00-12:00; 13:30-17:00");
+        assertThat(PeopleFile.read(bytes(written), SamplePlan.plan())
+                        .people()
+                        .getFirst()
+                        .presence())
+                .isEqualTo(week);
     }
 
     @Test

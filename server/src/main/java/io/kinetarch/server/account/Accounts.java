@@ -5,8 +5,10 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -57,6 +59,26 @@ public class Accounts {
                     account.secondFactor() != null,
                     account.secondFactorNeeded());
         }
+    }
+
+    /**
+     * How an account stands that somebody is to answer chats with.
+     *
+     * @param disabled whether it can do nothing for the time being
+     * @param invited whether its owner has yet to set a password
+     * @param answers whether its role answers chats
+     */
+    public record Standing(boolean disabled, boolean invited, boolean answers) {}
+
+    /** How the accounts stand, by their names. */
+    public Map<String, Standing> standings() {
+        return all().stream()
+                .collect(Collectors.toMap(
+                        kept -> kept.account().name(),
+                        kept -> new Standing(
+                                kept.disabled(),
+                                kept.invited(),
+                                kept.account().role().permissions().contains(Permission.ANSWER))));
     }
 
     /** Every account, by name. */

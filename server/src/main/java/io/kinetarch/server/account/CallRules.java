@@ -36,6 +36,8 @@ public final class CallRules {
             any(Permission.ERASE, "/api/v1/plans/*/records/erase", "/api/v1/plans/*/records/erase/**"),
             any(Permission.RECORDS, "/api/v1/plans/*/records/**", "/api/v1/plans/*/outbox/**"),
             get(Permission.RECORDS, "/api/v1/plans/*/reports/**"),
+            // how accounts stand
+            get(Permission.DESIGN, "/api/v1/plans/*/people/unable"),
             get(Permission.READ, "/api/**", "/actuator/prometheus"),
             any(
                     Permission.CALCULATE,

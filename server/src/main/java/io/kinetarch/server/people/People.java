@@ -10,6 +10,7 @@ import io.kinetarch.core.plan.SpokenLanguage;
 import io.kinetarch.formats.people.PeopleFile;
 import io.kinetarch.formats.table.Faults.Fault;
 import io.kinetarch.formats.table.FileRefusal;
+import io.kinetarch.server.account.Accounts;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.plan.DraftEdits;
 import io.kinetarch.server.plan.DraftEdits.Edited;
@@ -26,10 +27,12 @@ import org.springframework.transaction.annotation.Transactional;
 class People {
     private final Plans plans;
     private final DraftEdits edits;
+    private final Accounts accounts;
 
-    People(Plans plans, DraftEdits edits) {
+    People(Plans plans, DraftEdits edits, Accounts accounts) {
         this.plans = plans;
         this.edits = edits;
+        this.accounts = accounts;
     }
 
     /**
@@ -78,6 +81,11 @@ class People {
     Edited take(String planId, byte[] file, long seen, SignedIn by) {
         Plan plan = plans.draftState(planId).plan();
         return edits.become(planId, with(plan, read(file, plan)), seen, "People imported", by);
+    }
+
+    /** Operators of the draft to whom no live chat can come. */
+    List<Unable> unable(String planId) {
+        return Unable.of(plans.draftState(planId).plan(), accounts.standings());
     }
 
     /** The operator whose account this is. */

@@ -107,6 +107,12 @@ class PeopleController {
         return PeopleView.of(PeopleTable.of(plans.draftState(plan).plan()));
     }
 
+    /** Operators of the draft to whom no live chat can come, and what stands in the way: accounts, their roles, queues. */
+    @GetMapping("/plans/{plan}/people/unable")
+    List<Unable> unable(@PathVariable String plan) {
+        return people.unable(plan);
+    }
+
     /** The people of a state of the plan, "draft", "live" or the number of a revision, as CSV. */
     @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/plans/{plan}/people.csv", produces = CSV)

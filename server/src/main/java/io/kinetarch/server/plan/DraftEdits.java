@@ -5,6 +5,7 @@ import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.change.PlanDiff.ElementChange;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
 import io.kinetarch.core.plan.PlanRefusal;
@@ -330,6 +331,7 @@ public class DraftEdits {
             if (diff.isEmpty()) {
                 return this;
             }
+            KnownLanguages.check(draft.plan(), after);
             pictures.checkKnown(after);
             change = draft.change() + 1;
             diff.changes().forEach(each -> edits.add(edit(each, after)));

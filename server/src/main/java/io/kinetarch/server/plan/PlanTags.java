@@ -63,6 +63,7 @@ class PlanTags implements HandlerInterceptor, WebMvcConfigurer {
                         "/api/v1/plans/*/volumes/imports/**",
                         "/api/v1/plans/*/volumes/recording",
                         // they name accounts, whose names may change
+                        "/api/v1/plans/*/people/unable",
                         "/api/v1/plans/*/history",
                         "/api/v1/plans/*/revisions",
                         // what comes is counted meanwhile

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 class PeopleCallTest {
     private final Api api = TestServer.running().planner();
@@ -30,6 +32,45 @@ class PeopleCallTest {
                 .containsExactly(0, 0, 1, 2, 1);
         assertThat(table.path("seats").asInt()).isEqualTo(28);
         assertThat(table.path("used").asInt()).isEqualTo(26);
+    }
+
+    @Test
+    void whoCannotAnswerIsNamedWithWhatStandsInTheWay() {
+        var unable = api.get(plan + "/people/unable").ok().body();
+        assertThat(why(unable, "ana-reyes"))
+                .as("has an account of the right role")
+                .isEmpty();
+        assertThat(why(unable, "bram-oduya")).containsExactly("NO_ACCOUNT");
+
+        withAccount("bram-oduya", "viewer", 1);
+        assertThat(why(api.get(plan + "/people/unable").ok().body(), "bram-oduya"))
+                .containsExactly("MAY_NOT_ANSWER");
+        withAccount("bram-oduya", "nobody-knows", 2);
+        assertThat(why(api.get(plan + "/people/unable").ok().body(), "bram-oduya"))
+                .containsExactly("ACCOUNT_UNKNOWN");
+        TestServer.running().signedIn("viewer").get(plan + "/people/unable").problem(403, "not-allowed", null);
+    }
+
+    private void withAccount(String operator, String account, int version) {
+        var element = api.get(plan + "/draft")
+                .ok()
+                .body()
+                .path("plan")
+                .path("operators")
+                .valueStream()
+                .filter(one -> one.path("id").asString().equals(operator))
+                .findFirst()
+                .orElseThrow();
+        ((ObjectNode) element).put("account", account);
+        api.put(plan + "/draft/operators/" + operator, "{\"version\":" + version + ",\"element\":" + element + "}")
+                .ok();
+    }
+
+    private static List<String> why(JsonNode unable, String operator) {
+        return unable.valueStream()
+                .filter(one -> one.path("operator").asString().equals(operator))
+                .map(one -> one.path("why").asString())
+                .toList();
     }
 
     @Test

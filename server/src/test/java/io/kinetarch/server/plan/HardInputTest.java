@@ -39,6 +39,17 @@ class HardInputTest {
     }
 
     @Test
+    void aLanguageThatIsNoneIsRefusedWhereItStands() {
+        var operator = operator("ana-reyes");
+        operator.putArray("languages").addObject().put("language", "german").put("level", 3);
+
+        assertThat(put("operators", operator, 1)
+                        .problem(400, "invalid-document", "#/languages/0/language")
+                        .detail())
+                .contains("write its tag, de");
+    }
+
+    @Test
     void aSkillThatIsNeededGoesWithItsNeedsOrIsReplaced() {
         api.delete(plan + "/draft/skills/fares?version=1").ok();
         assertThat(element("queues", "fares").path("needs").size()).isZero();
