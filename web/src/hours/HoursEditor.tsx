@@ -9,7 +9,10 @@ import type { useElement } from '../plan/useElement';
 import { WeekWindows } from '../ui/WeekWindows';
 import { fromText, toText } from '../ui/weekText';
 import { useWorkplace } from '../plan/workplace';
+import { countryName } from '../ui/countries';
+import { CountrySelect } from '../ui/CountrySelect';
 import { TimeZoneSelect } from '../ui/TimeZoneSelect';
+import { datesOf, MOST_DATES } from './dates';
 
 /** Everything about a set of opening hours that is typed rather than painted. */
 export function HoursEditor({
@@ -138,10 +141,21 @@ function OneDate({
   const exception = hours.exceptions.find((other) => other.date === date);
   const [name, setName] = useState(exception?.name ?? holiday ?? 'Closed');
   const [text, setText] = useState(exception ? windowsText(exception.windows) : '');
+  const [until, setUntil] = useState(date);
+  const [years, setYears] = useState(1);
   const windows = fromText(text, 'MONDAY');
+  const dates = datesOf(date, until, years);
   const others = hours.exceptions.filter((other) => other.date !== date);
-  const take = (dated: DatedHours) =>
-    onChange({ exceptions: [...others, dated].sort((a, b) => a.date.localeCompare(b.date)) });
+  const alike = hours.exceptions.filter((other) => other.name === exception?.name);
+  const keep = (exceptions: DatedHours[]) => {
+    onChange({ exceptions: exceptions.sort((a, b) => a.date.localeCompare(b.date)) });
+    onClose();
+  };
+  const take = (dated: Omit<DatedHours, 'date'>) =>
+    keep([
+      ...hours.exceptions.filter((other) => !dates.includes(other.date)),
+      ...dates.map((each) => ({ ...dated, date: each })),
+    ]);
   return (
     <fieldset className="one-date">
       <legend>{date}</legend>
@@ -151,25 +165,40 @@ function OneDate({
       <Field label="Open">
         <Input placeholder="closed all day" value={text} onChange={(event) => setText(event.target.value)} />
       </Field>
+      <Field label="Until">
+        <Input type="date" min={date} value={until} onChange={(event) => setUntil(event.target.value || date)} />
+      </Field>
+      <Field label="Every year">
+        <Select
+          value={years}
+          onChange={setYears}
+          options={[
+            { value: 1, label: 'no, only then' },
+            ...[2, 5, 10].map((count) => ({ value: count, label: `to ${Number(date.slice(0, 4)) + count - 1}` })),
+          ]}
+        />
+      </Field>
+      {dates.length === 0 && (
+        <p className="short">
+          {until < date
+            ? 'It ends before it begins.'
+            : `More than ${MOST_DATES} days in a row have a week of their own: add a season instead.`}
+        </p>
+      )}
       {windows === null && <p className="short">Write 07:00–12:00, 13:00–21:00, or nothing for closed.</p>}
       <span className="one-date-actions">
         <Button
-          disabled={windows === null || name.trim() === ''}
-          onClick={() => {
-            take({ date, name: name.trim(), windows: (windows ?? []).map(({ from, to }) => ({ from, to })) });
-            onClose();
-          }}
+          disabled={windows === null || name.trim() === '' || dates.length === 0}
+          onClick={() => take({ name: name.trim(), windows: (windows ?? []).map(({ from, to }) => ({ from, to })) })}
         >
-          Set this date
+          {dates.length > 1 ? `Set these ${dates.length} dates` : 'Set this date'}
         </Button>
         {exception && (
-          <Button
-            onClick={() => {
-              onChange({ exceptions: others });
-              onClose();
-            }}
-          >
-            As always
+          <Button onClick={() => keep(others)}>As always</Button>
+        )}
+        {alike.length > 1 && (
+          <Button onClick={() => keep(hours.exceptions.filter((other) => !alike.includes(other)))}>
+            All {alike.length} as always
           </Button>
         )}
         <Button type="text" onClick={onClose}>
@@ -192,7 +221,7 @@ function Holidays({
 }) {
   const { draft } = useWorkplace();
   const calendar = hours.holidays ?? null;
-  const [country, setCountry] = useState(calendar?.country ?? draft.plan.settings.country ?? '');
+  const [country, setCountry] = useState(calendar?.country ?? draft.plan.settings.country ?? null);
   const set = (holidays: HolidayCalendar | null) => onChange({ holidays });
   const decline = (date: string, declined: boolean) =>
     calendar &&
@@ -203,20 +232,20 @@ function Holidays({
   return (
     <>
       <Field label="Of the country">
-        <Input
-          maxLength={2}
+        <CountrySelect
           placeholder="none"
           value={country}
-          onChange={(event) => {
-            const code = event.target.value.toUpperCase();
+          onChange={(code) => {
             setCountry(code);
-            if (code === '') set(null);
+            if (code === null) set(null);
           }}
         />
       </Field>
-      {country.length === 2 && country !== calendar?.country && (
+      {country !== null && country !== calendar?.country && (
         <div>
-          <Button onClick={() => set({ country, region: null, declined: [] })}>Propose the holidays of {country}</Button>
+          <Button onClick={() => set({ country, region: null, declined: [] })}>
+            Propose the holidays of {countryName(country)}
+          </Button>
         </div>
       )}
       {calendar && year && year.regions.length > 0 && (

@@ -4,12 +4,12 @@ import { usePlace } from './place';
 import { useWorkplace } from './workplace';
 
 const WHY: Record<Unable['why'], string> = {
-  NO_ACCOUNT: 'no account to sign in with',
-  ACCOUNT_UNKNOWN: 'no account of the name given',
-  ACCOUNT_DISABLED: 'account disabled',
-  MAY_NOT_ANSWER: 'account whose role does not answer chats',
-  INVITED: 'invited, no password set yet',
-  NO_QUEUE: 'member of no queue',
+  NO_ACCOUNT: 'No account to sign in with',
+  ACCOUNT_UNKNOWN: 'No account of the name given',
+  ACCOUNT_DISABLED: 'Account disabled',
+  MAY_NOT_ANSWER: 'Account whose role does not answer chats',
+  INVITED: 'Invited, no password set yet',
+  NO_QUEUE: 'Member of no queue',
 };
 const MOST_NAMED = 8;
 
@@ -44,7 +44,7 @@ function Reason({ why, those }: { why: Unable['why']; those: Unable[] }) {
   return (
     <>
       <dt>
-        {those.length} {WHY[why]}
+        {WHY[why]}: {those.length}
       </dt>
       <dd className="names">
         {those.slice(0, MOST_NAMED).map(({ operator }) => (

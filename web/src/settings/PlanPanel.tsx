@@ -17,6 +17,7 @@ import { ShrinkageEditor, shrinkageWords } from './ShrinkageEditor';
 import { TextsEditor, textCount } from './TextsEditor';
 import { TicketAddresses } from './TicketAddresses';
 import { useElement } from '../plan/useElement';
+import { CountrySelect } from '../ui/CountrySelect';
 import { TimeZoneSelect } from '../ui/TimeZoneSelect';
 
 /** What holds for the plan as a whole. */
@@ -38,12 +39,7 @@ export function PlanPanel() {
         <TimeZoneSelect value={settings.timeZone} onChange={(zone) => zone && change({ timeZone: zone })} />
       </Field>
       <Field label="Holidays of">
-        <Input
-          placeholder="no country"
-          maxLength={2}
-          value={settings.country ?? ''}
-          onChange={(event) => change({ country: event.target.value.toUpperCase() || null })}
-        />
+        <CountrySelect placeholder="no country" value={settings.country ?? null} onChange={(country) => change({ country })} />
       </Field>
       <Field label="Seats licensed">
         <InputNumber

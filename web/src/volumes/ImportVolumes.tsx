@@ -96,7 +96,7 @@ export function ImportVolumes() {
               busy={accept.isPending}
               onClick={() => read.data.id && accept.mutate(read.data.id)}
             >
-              Accept {read.data.lines.toLocaleString('en')} half-hours
+              Accept {halfHours(read.data.lines)}
             </BusyButton>
             <Button
               onClick={() => {
@@ -111,7 +111,7 @@ export function ImportVolumes() {
       )}
       {accept.data && (
         <p role="status" className="enough">
-          ▴ {accept.data.stored.toLocaleString('en')} half-hours stored,{' '}
+          ▴ {halfHours(accept.data.stored)} stored,{' '}
           {accept.data.replaced.toLocaleString('en')} replaced. The forecast follows them now.
         </p>
       )}
@@ -169,6 +169,8 @@ function ColumnsOfFile({ preview, onChange }: { preview: VolumesPreview; onChang
   );
 }
 
+const halfHours = (count: number) => `${count.toLocaleString('en')} ${count === 1 ? 'half-hour' : 'half-hours'}`;
+
 const INTERVALS: Record<number, string> = { 15: 'quarters of an hour', 60: 'hours', 1440: 'days' };
 
 function Contents({ preview }: { preview: VolumesPreview }) {
@@ -212,7 +214,7 @@ function Contents({ preview }: { preview: VolumesPreview }) {
           {overlap.chats.toLocaleString('en')} chats would be replaced.{' '}
           {overlap.differing === 0
             ? 'Both say the same.'
-            : `They differ in ${overlap.differing.toLocaleString('en')} half-hours.`}
+            : `They differ in ${halfHours(overlap.differing)}.`}
         </p>
       ) : (
         <p className="soft">Nothing was known of these half-hours before.</p>

@@ -50,6 +50,7 @@ export function Strangers({
                   aria-label={`What ${stranger.name} is`}
                   status={stranger.meaning === null ? 'warning' : undefined}
                   loading={put.isPending}
+                  popupMatchSelectWidth={false}
                   placeholder="not known"
                   value={valueOf(stranger)}
                   onChange={(chosen: string) => choose(stranger, chosen)}
