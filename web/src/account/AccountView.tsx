@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input, Modal, Segmented, Select } from 'antd';
+import { Button, Checkbox, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Operator, Permission } from '../api/model';
@@ -8,6 +8,7 @@ import { BusyButton } from '../ui/BusyButton';
 import { Field, Line } from '../ui/fields';
 import { GreetingEditor } from '../settings/GreetingEditor';
 import { LanguageLevels } from '../settings/LanguageLevels';
+import { Dialog } from '../ui/Dialog';
 import { PictureField } from '../ui/PictureField';
 import '../settings/settings.css';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -214,7 +215,7 @@ function Tokens() {
         </BusyButton>
       </form>
       <ErrorNote error={make.error ?? revoke.error} />
-      <Modal
+      <Dialog
         open={make.data !== undefined}
         title={<h2>Copy the token now</h2>}
         onCancel={() => make.reset()}
@@ -222,7 +223,7 @@ function Tokens() {
       >
         <p>It is shown this once; only a digest of it is kept.</p>
         <Input readOnly aria-label="The token" value={make.data?.token} onFocus={(event) => event.target.select()} />
-      </Modal>
+      </Dialog>
     </section>
   );
 }

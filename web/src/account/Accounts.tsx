@@ -1,4 +1,4 @@
-import { Button, Dropdown, Input, Modal, Select } from 'antd';
+import { Button, Dropdown, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { KeptAccount, PasswordLink, Role } from '../api/model';
 import {
@@ -14,6 +14,7 @@ import {
 } from '../api/session';
 import { BusyButton } from '../ui/BusyButton';
 import { formatInstant } from '../time/time';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** All accounts, for administrators: made, given roles and passwords, disabled and deleted. */
@@ -143,7 +144,7 @@ function NewAccount({ onMade }: { onMade: (name: string, link: PasswordLink) => 
 function LinkToGive({ name, link, onClose }: { name: string; link: PasswordLink; onClose: () => void }) {
   const address = `${window.location.origin}${link.path}`;
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Give this link to {name}</h2>}
       onCancel={onClose}
@@ -154,14 +155,14 @@ function LinkToGive({ name, link, onClose }: { name: string; link: PasswordLink;
         place of any before it.
       </p>
       <Input readOnly autoFocus aria-label="The link" value={address} onFocus={(event) => event.target.select()} />
-    </Modal>
+    </Dialog>
   );
 }
 
 function DeleteAccount({ account, onClose }: { account: KeptAccount; onClose: () => void }) {
   const remove = useDeleteAccount();
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Delete {account.displayName}?</h2>}
       okText="Delete"
@@ -176,6 +177,6 @@ function DeleteAccount({ account, onClose }: { account: KeptAccount; onClose: ()
         history, without its name. Disabling keeps the name, and can be taken back.
       </p>
       <ErrorNote error={remove.error} />
-    </Modal>
+    </Dialog>
   );
 }

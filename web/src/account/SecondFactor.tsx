@@ -1,8 +1,9 @@
-import { Button, Input, Modal, QRCode } from 'antd';
+import { Button, Input, QRCode } from 'antd';
 import { useState } from 'react';
 import { useBeginSecondFactor, useEndSecondFactor, useOfferSecondFactor, useSecondFactor } from '../api/session';
 import { SCHEMES } from '../theme/tokens';
 import { BusyButton } from '../ui/BusyButton';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { save } from '../api/client';
 import './account.css';
@@ -34,9 +35,9 @@ export function SecondFactor() {
       {state.on && state.needed && <p className="soft">An administrator asks your account for one.</p>}
       <ErrorNote error={offer.error ?? end.error} />
       {offer.data && (
-        <Modal open width={460} title={<h2>Set up a second factor</h2>} footer={null} onCancel={() => offer.reset()}>
+        <Dialog open width={460} title={<h2>Set up a second factor</h2>} footer={null} onCancel={() => offer.reset()}>
           <SetUpDevice offer={offer.data} onClose={() => offer.reset()} />
-        </Modal>
+        </Dialog>
       )}
     </>
   );

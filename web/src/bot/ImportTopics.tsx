@@ -1,8 +1,8 @@
-import { Modal } from 'antd';
 import { useState } from 'react';
 import { usePreviewTopics, useTakeTopics } from '../api/bot';
 import { ChangeEntries } from '../plan/ChangeEntries';
 import { useWorkplace } from '../plan/workplace';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Faults } from '../ui/Faults';
 import { FileField } from '../ui/FileField';
@@ -15,7 +15,7 @@ export function ImportTopics({ onClose }: { onClose: () => void }) {
   const [file, setFile] = useState<{ file: File; change: number } | null>(null);
   const changes = preview.data?.changes ?? [];
   return (
-    <Modal
+    <Dialog
       open
       width={640}
       title={<h2>Import topics</h2>}
@@ -45,6 +45,6 @@ export function ImportTopics({ onClose }: { onClose: () => void }) {
           <ChangeEntries entries={changes} error={null} />
         </section>
       )}
-    </Modal>
+    </Dialog>
   );
 }

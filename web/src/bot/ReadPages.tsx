@@ -1,8 +1,9 @@
-import { Input, Modal, Segmented } from 'antd';
+import { Input, Segmented } from 'antd';
 import { useState } from 'react';
 import { type ReadPages as Read, useOutside, useReadAddress, useReadFile } from '../api/help';
 import { usePutElements } from '../api/plan';
 import { useWorkplace } from '../plan/workplace';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Faults } from '../ui/Faults';
 import { FileField } from '../ui/FileField';
@@ -48,7 +49,7 @@ export function ReadPages({ onClose }: { onClose: () => void }) {
   }
   const count = read?.pages.length ?? 0;
   return (
-    <Modal
+    <Dialog
       open
       width={640}
       title={<h2>Read pages</h2>}
@@ -101,6 +102,6 @@ export function ReadPages({ onClose }: { onClose: () => void }) {
           </ul>
         </section>
       )}
-    </Modal>
+    </Dialog>
   );
 }

@@ -83,7 +83,7 @@ const heard = {
 
 const found = [{ page: 'luggage', heading: 'Bicycles', text: 'A bicycle costs 4.', fit: 0.91, quoted: true }];
 
-const read = { pages: [{ id: 'pets', title: 'Pets', language: 'en', text: 'Birds travel free.', source: null, passages: 1 }], faults: [{ line: 3, reason: 'the answer is empty', text: 'x |' }] };
+const read = { pages: [{ id: 'pets', title: 'Pets', language: 'en', text: 'Birds travel free.', source: null, passages: 1 }], faults: [{ line: 3, reason: 'the answer is empty', text: 'x |', alike: 0, others: [] }] };
 
 const reply: Replied = {
   stands: { language: 'en', turns: 1, misses: 0, asked: null, values: {} },

@@ -1,7 +1,8 @@
-import { Button, Input, Modal, Select } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { type MarginPlace, type Ticket, useMakeTicket, useTicketNumber, useTicketProposal } from '../api/margin';
 import { formatInstant } from '../time/time';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Field } from '../ui/fields';
 
@@ -62,7 +63,7 @@ function TicketForm({ place, onDone }: { place: MarginPlace; onDone: () => void 
   const recipient = chosen ?? recipients[0] ?? null;
   const subject = written ?? proposal.data?.subject ?? '';
   return (
-    <Modal
+    <Dialog
       open
       title="A ticket of this chat"
       okText="Send the ticket"
@@ -89,6 +90,6 @@ function TicketForm({ place, onDone }: { place: MarginPlace; onDone: () => void 
         />
       </Field>
       <p className="soft">What was said so far goes with it. Its number stands here and in the record once its receiver has told it.</p>
-    </Modal>
+    </Dialog>
   );
 }

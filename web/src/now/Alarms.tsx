@@ -1,9 +1,10 @@
-import { Button, Input, InputNumber, Modal, Select } from 'antd';
+import { Button, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { type Alarm, useAlarms, useKeepAlarms, useRaisedAlarms } from '../api/alarms';
 import { useOutside } from '../api/help';
 import { useWorkplace } from '../plan/workplace';
 import { timeOfDay } from '../places/clock';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** What is so that somebody wished to be told of. */
@@ -54,7 +55,7 @@ function AlarmList({ plan, onDone }: { plan: string; onDone: () => void }) {
   const [edited, setEdited] = useState<Alarm[] | null>(null);
   const alarms = edited ?? kept.data ?? [];
   return (
-    <Modal
+    <Dialog
       open
       width={860}
       title="Alarms"
@@ -77,7 +78,7 @@ function AlarmList({ plan, onDone }: { plan: string; onDone: () => void }) {
       ))}
       <Button onClick={() => setEdited([...alarms, NEW])}>One more</Button>
       <ErrorNote error={kept.error ?? keep.error} />
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,4 +1,4 @@
-import { Button, Modal } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { LiveNow, NowChat } from '../api/model';
@@ -6,6 +6,7 @@ import { useNow, useTakeOver } from '../api/now';
 import { SelfCheck } from '../plan/SelfCheck';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { RaisedAlarms, SetAlarms } from './Alarms';
 import { NowPeople } from './NowPeople';
@@ -88,9 +89,9 @@ function WayIn() {
         Check the way in…
       </Button>
       {open && (
-        <Modal open width={720} title={<h2>The way in</h2>} footer={null} onCancel={() => setOpen(false)}>
+        <Dialog open width={720} title={<h2>The way in</h2>} footer={null} onCancel={() => setOpen(false)}>
           <SelfCheck onLeave={() => setOpen(false)} />
-        </Modal>
+        </Dialog>
       )}
     </>
   );

@@ -1,7 +1,7 @@
-import { Modal } from 'antd';
 import { useState } from 'react';
 import { usePreviewPeople, useTakePeople } from '../api/people';
 import { ChangeEntries } from '../plan/ChangeEntries';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Faults } from '../ui/Faults';
 import { FileField } from '../ui/FileField';
@@ -16,7 +16,7 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
   const found = preview.data;
   const changes = found ? found.added.length + found.changed.length : 0;
   return (
-    <Modal
+    <Dialog
       open
       width={640}
       title={<h2>Import people</h2>}
@@ -55,6 +55,6 @@ export function ImportPeople({ onClose }: { onClose: () => void }) {
           <ChangeEntries entries={[...found.added, ...found.changed]} error={null} />
         </section>
       )}
-    </Modal>
+    </Dialog>
   );
 }

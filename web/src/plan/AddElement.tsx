@@ -1,7 +1,8 @@
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { ListKind } from '../api/model';
 import { usePutElements } from '../api/plan';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from './place';
 import { useWorkplace } from './workplace';
@@ -62,7 +63,7 @@ function Ask({
     );
   }
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Add {article(what)}</h2>}
       okText={names.length > 1 ? `Add all ${names.length}` : 'Add'}
@@ -88,7 +89,7 @@ function Ask({
       <p className="soft">Several at once: a name a line, typed with Shift and Enter or pasted.</p>
       {!possible && <p className="warns">◆ It needs something to belong to first: opening hours, a department or a queue.</p>}
       <ErrorNote error={put.error} />
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,7 +1,8 @@
-import { Checkbox, Input, Modal } from 'antd';
+import { Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import type { ListKind } from '../api/model';
 import { usePutElements } from '../api/plan';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { copyOf, type Copies, departmentWithQueues } from './copyElement';
 import { usePlace } from './place';
@@ -42,7 +43,7 @@ export function CopyElement({ kind, id, name, onClose }: Props) {
     );
   }
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Copy {name}</h2>}
       okText="Copy"
@@ -70,6 +71,6 @@ export function CopyElement({ kind, id, name, onClose }: Props) {
         </Checkbox>
       )}
       <ErrorNote error={put.error} />
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
-import { Modal, Select } from 'antd';
+import { Select } from 'antd';
 import { useState } from 'react';
 import type { ListKind } from '../api/model';
 import { useRemove, useUses } from '../api/plan';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from './place';
 import { useWorkplace } from './workplace';
@@ -27,7 +28,7 @@ export function RemoveElement({ kind, id, name, version, onClose }: Props) {
   const needed = used.some((use) => use.needed);
   const others = draft.plan[kind].filter((element) => element.id !== id);
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Remove {name}?</h2>}
       okText="Remove"
@@ -76,6 +77,6 @@ export function RemoveElement({ kind, id, name, version, onClose }: Props) {
         </>
       )}
       <ErrorNote error={uses.error ?? remove.error} />
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
-import { Button, InputNumber, Modal, Select } from 'antd';
+import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { Plan, Retention } from '../api/model';
 import { useErase, useErasurePreview, useKeepFor, useRetention } from '../api/records';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { OUTCOMES } from '../ui/outcome';
 
@@ -27,7 +28,7 @@ export function Erase({ plan, doors, search, found }: EraseProps) {
       <Button danger onClick={() => setOpen(true)}>
         Erase…
       </Button>
-      <Modal
+      <Dialog
         title="Erase what was written"
         open={open}
         onCancel={close}
@@ -72,7 +73,7 @@ export function Erase({ plan, doors, search, found }: EraseProps) {
         )}
         <ErrorNote error={preview.error ?? erase.error} />
         <KeptFor plan={plan} doors={doors} open={open} />
-      </Modal>
+      </Dialog>
     </>
   );
 }

@@ -1,9 +1,10 @@
-import { Button, Checkbox, Input, InputNumber, Modal, Radio } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Radio } from 'antd';
 import { useState } from 'react';
 import { usePutElement } from '../api/plan';
 import type { CheckExpectation, PlayedRehearsal, Traced } from '../api/rehearsals';
 import { freeId } from '../plan/newElement';
 import { useWorkplace } from '../plan/workplace';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Field } from '../ui/fields';
 import { eventWords, millisOf } from './moments';
@@ -52,7 +53,7 @@ export function KeepAsCheck({ rehearsal, operatorName, onClose }: KeepAsCheckPro
     );
   }
   return (
-    <Modal
+    <Dialog
       open
       width={760}
       title="Keep as a check"
@@ -122,7 +123,7 @@ export function KeepAsCheck({ rehearsal, operatorName, onClose }: KeepAsCheckPro
       )}
       <WriteExpectation rehearsal={rehearsal} onWritten={(one) => setWritten((all) => [...all, one])} />
       <ErrorNote error={put.error} />
-    </Modal>
+    </Dialog>
   );
 }
 

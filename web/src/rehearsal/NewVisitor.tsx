@@ -1,4 +1,4 @@
-import { Input, InputNumber, Modal, Select } from 'antd';
+import { Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { CheckStep, PlayedRehearsal } from '../api/rehearsals';
 import { useWorkplace } from '../plan/workplace';
@@ -6,6 +6,7 @@ import { Field } from '../ui/fields';
 import { freeChat } from './moments';
 import { clockOf, durationOf } from '../time/duration';
 import { languageOptions } from '../ui/languages';
+import { Dialog } from '../ui/Dialog';
 
 interface NewVisitorProps {
   rehearsal: PlayedRehearsal;
@@ -52,7 +53,7 @@ export function NewVisitor({ rehearsal, millis, onClose, onSteps, onChat }: NewV
     onClose();
   }
   return (
-    <Modal open title={`Visitors arrive at ${clockOf(millis)}`} okText={count > 1 ? `${count} arrive` : 'Arrives'} onOk={arrive} onCancel={onClose}>
+    <Dialog open title={`Visitors arrive at ${clockOf(millis)}`} okText={count > 1 ? `${count} arrive` : 'Arrives'} onOk={arrive} onCancel={onClose}>
       <Field label="Door">
         <Select aria-label="Door" value={doorId} onChange={setDoor} options={draft.plan.doors.map(({ id, name }) => ({ value: id, label: name }))} />
       </Field>
@@ -94,6 +95,6 @@ export function NewVisitor({ rehearsal, millis, onClose, onSteps, onChat }: NewV
           <InputNumber aria-label="Within seconds" min={1} max={3600} precision={0} value={span} onChange={(value) => setSpan(value ?? 60)} />
         </Field>
       )}
-    </Modal>
+    </Dialog>
   );
 }

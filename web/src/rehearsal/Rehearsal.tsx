@@ -1,4 +1,4 @@
-import { Button, Dropdown, Input, Modal, Select } from 'antd';
+import { Button, Dropdown, Input, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { call, save } from '../api/client';
@@ -7,6 +7,7 @@ import { DeskControls, DeskTable, type DeskActions } from '../places/DeskTable';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
 import { BusyButton } from '../ui/BusyButton';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { KeepAsCheck } from './KeepAsCheck';
 import { instantsOf, lastBy, nextAfter } from './moments';
@@ -227,7 +228,7 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
       </section>
       <Trace rehearsal={rehearsal} millis={millis} operatorName={operatorName} onMillis={seek} />
       {asking && (
-        <Modal
+        <Dialog
           open
           title="Take it another way from here?"
           okText="Cut it away"
@@ -236,7 +237,7 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
           onCancel={() => setAsking(null)}
         >
           What was done after {clockOf(firstOf(asking))} is cut away. “Take back” brings it back.
-        </Modal>
+        </Dialog>
       )}
       {dialog === 'visitor' && (
         <NewVisitor rehearsal={rehearsal} millis={millis} onClose={() => setDialog(null)} onSteps={actAt} onChat={setChat} />

@@ -1,7 +1,8 @@
-import { Checkbox, InputNumber, Modal, Select } from 'antd';
+import { Checkbox, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { PlayedRehearsal, StandIn } from '../api/rehearsals';
 import { Field } from '../ui/fields';
+import { Dialog } from '../ui/Dialog';
 
 interface StandInsProps {
   rehearsal: PlayedRehearsal;
@@ -51,7 +52,7 @@ export function StandIns({ rehearsal, chats, operators, operatorName, onClose, o
     onClose();
   }
   return (
-    <Modal open title="Stand-ins" okText="Act like this" onOk={store} onCancel={onClose}>
+    <Dialog open title="Stand-ins" okText="Act like this" onOk={store} onCancel={onClose}>
       <p className="soft">Who acts by themselves does so from the start on; what is left empty they do not do. Seconds.</p>
       <Field label="Who">
         <Select aria-label="Who acts" value={who} onChange={pick} options={parties} />
@@ -74,6 +75,6 @@ export function StandIns({ rehearsal, chats, operators, operatorName, onClose, o
           Leaves offers to others
         </Checkbox>
       )}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,10 +1,10 @@
-import { Modal } from 'antd';
 import type { Foretold } from '../api/model';
 import { useForetold } from '../api/results';
 import { MEASURES } from '../plan/measures';
 import { Changed } from '../plan/Changed';
 import { useWorkplace } from '../plan/workplace';
 import { formatDays } from '../time/time';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import '../plan/outcomes.css';
 
@@ -27,14 +27,14 @@ export function ForetoldPanel({ revision, onClose }: { revision: number; onClose
   const { draft } = useWorkplace();
   const { data, error } = useForetold(draft.id, revision);
   return (
-    <Modal open width={640} title={<h2>Revision {revision}: foretold and came</h2>} footer={null} onCancel={onClose}>
+    <Dialog open width={640} title={<h2>Revision {revision}: foretold and came</h2>} footer={null} onCancel={onClose}>
       <ErrorNote error={error} />
       {data?.foretold && data.monday ? (
         <Sides monday={data.monday} foretold={data.foretold} came={data.came ?? null} />
       ) : (
         data && <p className="soft">Nothing is foretold of it: there was no forecast when it went live, or its week is still being simulated.</p>
       )}
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,6 +1,6 @@
-import { Modal } from 'antd';
 import { useState } from 'react';
 import { usePreviewDocument, useTakeDocument } from '../api/plan';
+import { Dialog } from '../ui/Dialog';
 import { ProblemList } from '../ui/ProblemList';
 import { useWorkplace } from '../plan/workplace';
 import { ChangeEntries } from '../plan/ChangeEntries';
@@ -13,7 +13,7 @@ export function ImportPlan({ onClose }: { onClose: () => void }) {
   const [chosen, setChosen] = useState<{ file: Blob; change: number } | null>(null);
   const changes = preview.data?.length ?? 0;
   return (
-    <Modal
+    <Dialog
       open
       width={640}
       title={<h2>Import a plan document</h2>}
@@ -42,6 +42,6 @@ export function ImportPlan({ onClose }: { onClose: () => void }) {
       </label>
       <ProblemList error={preview.error ?? take.error} />
       {preview.data && <ChangeEntries entries={preview.data} error={null} />}
-    </Modal>
+    </Dialog>
   );
 }

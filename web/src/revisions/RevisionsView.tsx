@@ -1,8 +1,9 @@
-import { Button, Modal, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import type { Revision } from '../api/model';
 import { download } from '../api/client';
 import { useChanges, useHistory, useRestore, useRevisions } from '../api/plan';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
@@ -137,7 +138,7 @@ function Restore({ revision, onClose }: { revision: Revision; onClose: () => voi
   const restore = useRestore(draft.id);
   const changes = useChanges(draft.id, 'draft', String(revision.number));
   return (
-    <Modal
+    <Dialog
       open
       width={640}
       title={<h2>Back to revision {revision.number}?</h2>}
@@ -151,7 +152,7 @@ function Restore({ revision, onClose }: { revision: Revision; onClose: () => voi
       <p>The draft changes as below; the live plan does not. The change can be undone.</p>
       <ChangeEntries entries={changes.data} error={changes.error} />
       <ErrorNote error={restore.error} />
-    </Modal>
+    </Dialog>
   );
 }
 

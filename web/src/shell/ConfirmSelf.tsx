@@ -1,9 +1,10 @@
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import type { Waiting } from '../api/confirm';
 import { ProblemError } from '../api/client';
 import { useConfirm } from '../api/session';
 import { CodeField } from './CodeField';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** Asks for one's password again, before something is done that a session left open must not do. */
@@ -14,7 +15,7 @@ export function ConfirmSelf({ waiting }: { waiting: Waiting }) {
   const needsCode = confirm.error instanceof ProblemError && confirm.error.is('code-needed');
   const send = () => password && confirm.mutate({ password, code }, { onSuccess: waiting.done });
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Is it you?</h2>}
       okText="Go on"
@@ -36,6 +37,6 @@ export function ConfirmSelf({ waiting }: { waiting: Waiting }) {
       </label>
       {(needsCode || code !== null) && <CodeField value={code ?? ''} onChange={setCode} onEnter={send} />}
       <ErrorNote error={needsCode && !code ? null : confirm.error} />
-    </Modal>
+    </Dialog>
   );
 }

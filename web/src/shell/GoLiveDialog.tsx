@@ -1,10 +1,11 @@
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { useChanges, useFindings, useGoLive } from '../api/plan';
 import { useSimulated } from '../api/results';
 import { ChangeEntries } from '../plan/ChangeEntries';
 import { FindingNote } from '../plan/FindingsAbout';
 import { Outcomes } from '../plan/Outcomes';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { SelfCheck } from '../plan/SelfCheck';
 import { UnablePeople } from '../plan/UnablePeople';
@@ -17,9 +18,9 @@ export function GoLiveDialog({ onClose }: { onClose: () => void }) {
   const [wentLive, setWentLive] = useState(false);
   if (!wentLive) return <Ask onClose={onClose} onLive={() => setWentLive(true)} />;
   return (
-    <Modal open width={720} title={<h2>Revision {draft.live?.number} is live</h2>} footer={null} onCancel={onClose}>
+    <Dialog open width={720} title={<h2>Revision {draft.live?.number} is live</h2>} footer={null} onCancel={onClose}>
       <SelfCheck onLeave={onClose} />
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -33,7 +34,7 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
   const blocking = findings?.filter((finding) => finding.severity === 'BLOCKS') ?? [];
   const warning = findings?.filter((finding) => finding.severity === 'WARNS') ?? [];
   return (
-    <Modal
+    <Dialog
       open
       width={640}
       title={<h2>Go live with this draft?</h2>}
@@ -62,7 +63,7 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
         <Input.TextArea value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
       </label>
       <ErrorNote error={goLive.error} />
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,7 +1,8 @@
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useRef, useState } from 'react';
 import type { NewPlan } from '../api/model';
 import { useGoesAlong, useNewPlan, useRemovePlan } from '../api/plan';
+import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
@@ -38,7 +39,7 @@ function MakePlan({ copy, onClose }: { copy: boolean; onClose: () => void }) {
     });
   }
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>{copy ? `Copy ${original}` : 'Begin a plan'}</h2>}
       okText={copy ? 'Copy' : 'Begin'}
@@ -70,7 +71,7 @@ function MakePlan({ copy, onClose }: { copy: boolean; onClose: () => void }) {
         {/* The dialog's button stands outside; a form of several fields is sent by Enter only if it has one of its own. */}
         <button type="submit" hidden />
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -102,7 +103,7 @@ function RemovePlan({ onClose }: { onClose: () => void }) {
     );
   }
   return (
-    <Modal
+    <Dialog
       open
       title={<h2>Remove {name}?</h2>}
       okText="Remove for good"
@@ -128,7 +129,7 @@ function RemovePlan({ onClose }: { onClose: () => void }) {
         </label>
         <ErrorNote error={remove.error} />
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

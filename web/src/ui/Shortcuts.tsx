@@ -1,4 +1,4 @@
-import { Modal } from 'antd';
+import { Dialog } from './Dialog';
 
 interface Shortcut {
   where: string;
@@ -129,7 +129,7 @@ export const DESK_SHORTCUTS: Shortcut[] = [
 /** The keyboard in one list. */
 export function Shortcuts({ of, onClose }: { of: Shortcut[]; onClose: () => void }) {
   return (
-    <Modal open title={<h2>Keyboard</h2>} footer={null} onCancel={onClose}>
+    <Dialog open title={<h2>Keyboard</h2>} footer={null} onCancel={onClose}>
       {of.map(({ where, keys }) => (
         <section key={where}>
           <h3>{where}</h3>
@@ -145,6 +145,6 @@ export function Shortcuts({ of, onClose }: { of: Shortcut[]; onClose: () => void
           </dl>
         </section>
       ))}
-    </Modal>
+    </Dialog>
   );
 }
