@@ -1,4 +1,4 @@
-import { Button } from 'antd';
+import { Button, ConfigProvider } from 'antd';
 import { type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -57,7 +57,7 @@ export function EditorPanel({ title, about, edits, children }: Props) {
         <p className="soft">{about}</p>
       </div>
       <FindingsAbout kind={edits.kind} id={edits.id} />
-      {children}
+      <ConfigProvider componentDisabled={!canEdit}>{children}</ConfigProvider>
       {edits.conflict && <ConflictNote edits={edits} conflict={edits.conflict} />}
       <ErrorNote error={edits.error} />
       {dropping && edits.changed && (
@@ -79,14 +79,11 @@ export function EditorPanel({ title, about, edits, children }: Props) {
         </div>
       )}
       <div className="editor-actions">
-        <BusyButton
-          type="primary"
-          htmlType="submit"
-          busy={edits.saving}
-          disabled={!canEdit || !edits.changed || edits.conflict !== null}
-        >
-          Save to draft
-        </BusyButton>
+        {canEdit && (
+          <BusyButton type="primary" htmlType="submit" busy={edits.saving} disabled={!edits.changed || edits.conflict !== null}>
+            Save to draft
+          </BusyButton>
+        )}
         {edits.changed ? (
           <Button onClick={edits.discard}>Discard</Button>
         ) : (

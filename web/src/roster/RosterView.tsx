@@ -111,7 +111,7 @@ export function RosterView() {
       <aside className="panel" aria-label={panel}>
         <Segmented
           block
-          options={[SHIFT, { value: BROKEN, label: broken > 0 ? `▾ ${broken} broken` : BROKEN }, RULES]}
+          options={[SHIFT, { value: BROKEN, label: broken > 0 ? `▾ ${broken} broken` : BROKEN }, ...(canEdit ? [RULES] : [])]}
           value={panel}
           onChange={(shown) => put('panel', shown === SHIFT ? null : shown)}
         />

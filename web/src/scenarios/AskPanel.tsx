@@ -91,9 +91,13 @@ export function AskPanel({ onAsked }: { onAsked: (id: number) => void }) {
       )}
       <p className="soft">In the week from {formatDays({ firstDay: week.monday, lastDay: week.monday })}, the same visitors for all.</p>
       <ErrorNote error={ask.error} />
-      <Button type="primary" disabled={!canEdit || ask.isPending || (sweeps && range.to <= range.from)} onClick={send}>
-        Simulate
-      </Button>
+      {canEdit ? (
+        <Button type="primary" disabled={ask.isPending || (sweeps && range.to <= range.from)} onClick={send}>
+          Simulate
+        </Button>
+      ) : (
+        <p className="soft">Your role may look at what was simulated, not have more simulated.</p>
+      )}
     </div>
   );
 }

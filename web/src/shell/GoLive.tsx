@@ -8,12 +8,13 @@ export function GoLive() {
   const { draft, canGoLive } = useWorkplace();
   const [asking, setAsking] = useState(false);
   const nothingNew = draft.live != null && draft.changedSinceLive === 0;
+  if (!canGoLive) return null;
   return (
     <>
       <Button
         type="primary"
-        disabled={!canGoLive || nothingNew}
-        title={nothingNew ? 'The draft is live already' : canGoLive ? undefined : 'Your role may only look'}
+        disabled={nothingNew}
+        title={nothingNew ? 'The draft is live already' : undefined}
         onClick={() => setAsking(true)}
       >
         Go live…

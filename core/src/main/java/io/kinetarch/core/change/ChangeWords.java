@@ -444,7 +444,7 @@ final class ChangeWords {
 
     private void operator(Operator a, Operator b, Said said) {
         said.value("public name", a.name(), b.name());
-        said.value("real name", a.realName(), b.realName());
+        said.withheld("real name", a.realName(), b.realName());
         said.flag("shows the real name", a.realNameShown(), b.realNameShown());
         said.value("account", a.account(), b.account());
         said.picture(a.picture(), b.picture());
@@ -760,6 +760,13 @@ final class ChangeWords {
         void flag(String what, boolean was, boolean is) {
             if (was != is) {
                 words.add(is ? what : "no longer " + what);
+            }
+        }
+
+        /** Of what not everybody need know who reads of changes. */
+        void withheld(String field, @Nullable Object was, @Nullable Object is) {
+            if (!Objects.equals(was, is)) {
+                words.add(is == null ? field + " removed" : "another " + field);
             }
         }
 

@@ -118,6 +118,27 @@ public record Operator(
         return with(publicName, otherPicture, spoken, skills, departments, otherGreeting);
     }
 
+    /** This operator as somebody sees them who need not know who they are: the real name only where visitors see it too. */
+    public Operator asStrangersSee() {
+        return realNameShown || realName == null
+                ? this
+                : new Operator(
+                        id,
+                        name,
+                        null,
+                        false,
+                        account,
+                        picture,
+                        languages,
+                        skills,
+                        capacity,
+                        mostChats,
+                        departments,
+                        greeting,
+                        notifications,
+                        presence);
+    }
+
     /** This operator with another capacity. */
     public Operator withCapacity(int other) {
         return withLimits(other, mostChats);

@@ -167,6 +167,13 @@ public record Plan(
         return queue(rules.getLast().queue());
     }
 
+    /** This plan as somebody sees it who need not know who its operators are. */
+    public Plan asStrangersSee() {
+        return edited(operators.stream()
+                .<PlanEdit>map(operator -> new PlanEdit.Put(operator.asStrangersSee()))
+                .toList());
+    }
+
     /** Every element, kind by kind in the order of the document, the settings first. */
     public Stream<Element> elements() {
         return Stream.concat(

@@ -117,12 +117,11 @@ class ChangeListTest {
                 SamplePlan.everyDay(10, 17));
 
         assertThat(words(SamplePlan.edited(changed)))
-                .containsExactly(
-                        "Ana R.: public name Op ana → Ana R.; real name none → Ana Rourke; shows the real name; "
-                                + "account none → ana; new picture; language + fr 2; language − de; Fares 4 → 5; "
-                                + "capacity 6 → 8; chats at once, at most none → 3; departments + Sales; "
-                                + "greeting in en “Hello, this is {operator}.”; other notification wishes; "
-                                + "Mon, Tue, Wed, Thu, Fri, Sat, Sun 09:00–17:00 → 10:00–17:00");
+                .containsExactly("Ana R.: public name Op ana → Ana R.; another real name; shows the real name; "
+                        + "account none → ana; new picture; language + fr 2; language − de; Fares 4 → 5; "
+                        + "capacity 6 → 8; chats at once, at most none → 3; departments + Sales; "
+                        + "greeting in en “Hello, this is {operator}.”; other notification wishes; "
+                        + "Mon, Tue, Wed, Thu, Fri, Sat, Sun 09:00–17:00 → 10:00–17:00");
     }
 
     @Test

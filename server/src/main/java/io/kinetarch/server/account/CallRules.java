@@ -36,8 +36,8 @@ public final class CallRules {
             any(Permission.ERASE, "/api/v1/plans/*/records/erase", "/api/v1/plans/*/records/erase/**"),
             any(Permission.RECORDS, "/api/v1/plans/*/records/**", "/api/v1/plans/*/outbox/**"),
             get(Permission.RECORDS, "/api/v1/plans/*/reports/**"),
-            // how accounts stand
-            get(Permission.DESIGN, "/api/v1/plans/*/people/unable"),
+            // how accounts stand; when people are away, and what they wish
+            get(Permission.DESIGN, "/api/v1/plans/*/people/unable", "/api/v1/plans/*/roster/rules"),
             get(Permission.READ, "/api/**", "/actuator/prometheus"),
             any(
                     Permission.CALCULATE,

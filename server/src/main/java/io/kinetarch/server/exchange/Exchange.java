@@ -3,6 +3,7 @@ package io.kinetarch.server.exchange;
 import io.kinetarch.core.change.ChangeList;
 import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.plan.Plan;
+import io.kinetarch.server.account.Sight;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;
@@ -32,9 +33,10 @@ class Exchange {
         this.reader = reader;
     }
 
-    /** A plan's state as a document, with pictures. */
+    /** A plan's state as a document, with pictures; real names for those who may know them. */
     PlanDocument export(String planId, String which) {
-        Plan plan = revisions.plan(planId, which);
+        Plan whole = revisions.plan(planId, which);
+        Plan plan = Sight.ofRealNames() ? whole : whole.asStrangersSee();
         return PlanDocument.of(plan).with(pictures.of(plan));
     }
 

@@ -4,6 +4,7 @@ import io.kinetarch.core.dispatch.ChatsAtOnce;
 import io.kinetarch.core.people.PeopleTable;
 import io.kinetarch.formats.people.PeopleFile;
 import io.kinetarch.formats.table.Faults.Fault;
+import io.kinetarch.server.account.Sight;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.people.People.Preview;
@@ -117,12 +118,13 @@ class PeopleController {
     @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/plans/{plan}/people.csv", produces = CSV)
     ResponseEntity<String> file(@PathVariable String plan, @RequestParam(defaultValue = "draft") String of) {
+        var state = revisions.plan(plan, of);
         var name =
                 ContentDisposition.attachment().filename(plan + "-people.csv").build();
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, name.toString())
                 .contentType(MediaType.parseMediaType(CSV + ";charset=UTF-8"))
-                .body(PeopleFile.write(revisions.plan(plan, of)));
+                .body(PeopleFile.write(Sight.ofRealNames() ? state : state.asStrangersSee()));
     }
 
     /** What a CSV of people would do to the draft; nothing is stored. */

@@ -2,6 +2,8 @@ package io.kinetarch.server.plan;
 
 import io.kinetarch.core.change.PlanDiff;
 import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.Operator;
+import io.kinetarch.server.account.Sight;
 import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.plan.ChangeMapper.ElementVersion;
@@ -118,7 +120,8 @@ class Drafts {
         var stack = edits.stackOf(planId, reader);
         return new Draft(
                 planId,
-                PlanDocument.of(state.plan()),
+                PlanDocument.of(
+                        Sight.ofRealNames() ? state.plan() : state.plan().asStrangersSee()),
                 state.change(),
                 versions,
                 live.orElse(null),
@@ -135,7 +138,11 @@ class Drafts {
                 .map(version -> {
                     var kind = ElementKind.valueOf(version.kind());
                     var element = state.plan().element(kind.id(version.elementId()));
-                    return new ChangedElement(kind, version.elementId(), version.version(), element.orElse(null));
+                    return new ChangedElement(
+                            kind,
+                            version.elementId(),
+                            version.version(),
+                            element.map(Drafts::seen).orElse(null));
                 })
                 .toList();
         var order = new EnumMap<ElementKind, List<String>>(ElementKind.class);
@@ -156,6 +163,10 @@ class Drafts {
                 changedSince(live, state),
                 Step.of(stack.undo()),
                 Step.of(stack.redo()));
+    }
+
+    private static Element seen(Element element) {
+        return element instanceof Operator operator && !Sight.ofRealNames() ? operator.asStrangersSee() : element;
     }
 
     private int changedSince(Optional<Revision> live, State draft) {

@@ -51,6 +51,26 @@ class PeopleCallTest {
         TestServer.running().signedIn("viewer").get(plan + "/people/unable").problem(403, "not-allowed", null);
     }
 
+    /** Viewers and operators need not know who their colleagues are; planners and administrators do. */
+    @Test
+    void realNamesAreForThoseWhoPlan() {
+        var viewer = TestServer.running().signedIn("viewer");
+        for (String path : List.of("/draft", "/document", "/people.csv")) {
+            assertThat(api.get(plan + path).ok().raw().body()).as(path).contains("Ana Reyes");
+            assertThat(viewer.get(plan + path).ok().raw().body())
+                    .as(path)
+                    .contains("Ana R.")
+                    .doesNotContain("Ana Reyes");
+        }
+        withAccount("ana-reyes", "operator", 1);
+        withAccount("bram-oduya", "nobody-knows", 1);
+        assertThat(api.get(plan + "/draft/news?since=0").ok().raw().body()).contains("Bram Oduya");
+        assertThat(viewer.get(plan + "/draft/news?since=0").ok().raw().body())
+                .contains("bram-oduya")
+                .doesNotContain("Bram Oduya");
+        viewer.get(plan + "/roster/rules").problem(403, "not-allowed", null);
+    }
+
     private void withAccount(String operator, String account, int version) {
         var element = api.get(plan + "/draft")
                 .ok()
