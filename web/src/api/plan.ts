@@ -315,11 +315,11 @@ export const useTakeDocument = (plan: string) =>
     call<Edited>('PUT', `/plans/${plan}/document?change=${change}`, { file, type: 'application/json' }),
   );
 
-/** Makes an empty installation's plan of a document. */
+/** Makes a plan of a document. */
 export function useNewPlanFromDocument() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (file: Blob) => call('POST', '/plans/document', { file, type: 'application/json' }),
+    mutationFn: (file: Blob) => call<{ id: string; name: string }>('POST', '/plans/document', { file, type: 'application/json' }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
   });
 }

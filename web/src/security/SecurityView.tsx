@@ -32,6 +32,7 @@ const WORDS: Record<SecurityEvent['kind'], string> = {
   WENT_LIVE: 'took a plan live',
   PLAN_REMOVED: 'removed a plan',
   EXPORTED: 'took data out',
+  IMPORTED: 'brought data in',
   READ: 'read what a visitor wrote',
   ERASED: 'erased what visitors wrote',
 };

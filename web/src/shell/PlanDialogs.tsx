@@ -1,19 +1,14 @@
 import { Input } from 'antd';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { NewPlan } from '../api/model';
-import { useGoesAlong, useNewPlan, useRemovePlan } from '../api/plan';
+import { useGoesAlong, useNewPlan, useNewPlanFromDocument, useRemovePlan } from '../api/plan';
 import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
+import { FileField } from '../ui/FileField';
 import { usePlace } from '../plan/place';
 import { useWorkplace } from '../plan/workplace';
 import { NewPlanFields, PLAIN_PLAN } from './NewPlanFields';
 import type { PlanTask } from './PlanMenu';
-
-/** Whoever comes from the palette types on in the dialog's first field, which the palette's end would take the focus from. */
-function useFirstField() {
-  const fields = useRef<HTMLFormElement>(null);
-  return { fields, afterOpenChange: (open: boolean) => open && fields.current?.querySelector('input')?.focus() };
-}
 
 /** The dialog of what is to be done with plans as wholes. */
 export function PlanDialog({ task, onClose }: { task: PlanTask; onClose: () => void }) {
@@ -25,18 +20,18 @@ function MakePlan({ copy, onClose }: { copy: boolean; onClose: () => void }) {
   const { draft } = useWorkplace();
   const { openPlan } = usePlace();
   const make = useNewPlan();
-  const { fields, afterOpenChange } = useFirstField();
+  const take = useNewPlanFromDocument();
   const original = draft.plan.settings.name;
   const [plan, setPlan] = useState<NewPlan>(copy ? { name: `${original}, copy`, copyOf: draft.id } : PLAIN_PLAN);
   const ready = plan.name.trim() !== '';
+  const open = {
+    onSuccess: ({ id }: { id: string }) => {
+      onClose();
+      openPlan(id);
+    },
+  };
   function begin() {
-    if (!ready || make.isPending) return;
-    make.mutate(plan, {
-      onSuccess: ({ id }) => {
-        onClose();
-        openPlan(id);
-      },
-    });
+    if (ready && !make.isPending) make.mutate(plan, open);
   }
   return (
     <Dialog
@@ -45,12 +40,10 @@ function MakePlan({ copy, onClose }: { copy: boolean; onClose: () => void }) {
       okText={copy ? 'Copy' : 'Begin'}
       okButtonProps={{ disabled: !ready }}
       confirmLoading={make.isPending}
-      afterOpenChange={afterOpenChange}
       onCancel={onClose}
       onOk={begin}
     >
       <form
-        ref={fields}
         onSubmit={(event) => {
           event.preventDefault();
           begin();
@@ -65,9 +58,16 @@ function MakePlan({ copy, onClose }: { copy: boolean; onClose: () => void }) {
             </label>
           </>
         ) : (
-          <NewPlanFields plan={plan} onChange={setPlan} />
+          <>
+            <NewPlanFields plan={plan} onChange={setPlan} />
+            <FileField
+              label="Or take a plan from a document that was saved under Revisions"
+              accept=".json,application/json"
+              onChoose={(file) => take.mutate(file, open)}
+            />
+          </>
         )}
-        <ErrorNote error={make.error} />
+        <ErrorNote error={make.error ?? take.error} />
         {/* The dialog's button stands outside; a form of several fields is sent by Enter only if it has one of its own. */}
         <button type="submit" hidden />
       </form>
@@ -81,7 +81,6 @@ function RemovePlan({ onClose }: { onClose: () => void }) {
   const { openPlan } = usePlace();
   const { data: along } = useGoesAlong(draft.id);
   const remove = useRemovePlan();
-  const { fields, afterOpenChange } = useFirstField();
   const name = draft.plan.settings.name;
   const [typed, setTyped] = useState('');
   const goes = along && [
@@ -111,11 +110,9 @@ function RemovePlan({ onClose }: { onClose: () => void }) {
       okButtonProps={{ danger: true, disabled: typed !== name }}
       confirmLoading={remove.isPending}
       onCancel={onClose}
-      afterOpenChange={afterOpenChange}
       onOk={go}
     >
       <form
-        ref={fields}
         onSubmit={(event) => {
           event.preventDefault();
           go();

@@ -41,6 +41,16 @@ it('a plan begins as one of several', async () => {
   });
 });
 
+it('a plan is taken from a document', async () => {
+  const sent = renderInWorkplace(<Header />, samplePlan(), { '/plans': plans, '/plans/document': { id: 'harbour', name: 'Harbour' } });
+  fireEvent.click(screen.getByRole('button', { name: /^Plan:/ }));
+  fireEvent.click(await screen.findByText('New plan…'));
+  const document = new File(['{}'], 'harbour.json', { type: 'application/json' });
+  fireEvent.change(await screen.findByLabelText(/from a document/), { target: { files: [document] } });
+  await waitFor(() => expect(screen.queryByText('Begin a plan')).toBeNull());
+  expect(sent.find(({ method }) => method === 'POST')?.path).toBe('/plans/document');
+});
+
 it('a copy is made of the draft that is open', async () => {
   const sent = renderInWorkplace(<Header />, samplePlan(), { '/plans': plans });
   fireEvent.click(screen.getByRole('button', { name: /^Plan:/ }));

@@ -6,6 +6,7 @@ import { ProblemError } from '../api/client';
 import { CodeField } from './CodeField';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
+import { FileField } from '../ui/FileField';
 import { NewPlanFields, PLAIN_PLAN } from './NewPlanFields';
 
 export function SignIn() {
@@ -94,17 +95,11 @@ export function NewPlan({ canMake }: { canMake: boolean }) {
     >
       <p className="soft">All of it can be changed later. You then add people, import volumes and see what it takes.</p>
       <NewPlanFields plan={plan} onChange={setPlan} />
-      <label className="gate-field">
-        <span>Or begin with a plan document from another installation</span>
-        <input
-          type="file"
-          accept="application/json,.json"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) bring.mutate(file);
-          }}
-        />
-      </label>
+      <FileField
+        label="Or begin with a plan document from another installation"
+        accept=".json,application/json"
+        onChoose={(file) => bring.mutate(file)}
+      />
       <ErrorNote error={bring.error} />
     </Gate>
   );

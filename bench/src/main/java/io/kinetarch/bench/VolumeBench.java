@@ -2,6 +2,7 @@ package io.kinetarch.bench;
 
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.volume.TimesOfDay;
+import io.kinetarch.formats.volume.StrangerNames;
 import io.kinetarch.formats.volume.VolumeFile;
 import io.kinetarch.formats.volume.VolumeFile.Reading;
 import java.nio.charset.StandardCharsets;
@@ -61,6 +62,7 @@ public class VolumeBench {
     @OutputTimeUnit(TimeUnit.SECONDS)
     public Reading million() {
         var opened = VolumeFile.open(file);
-        return opened.read(plan.timeZone(), plan, opened.columns(), () -> TimesOfDay.of(plan, List.of()));
+        return opened.read(
+                plan.timeZone(), plan, opened.columns(), StrangerNames.NONE, () -> TimesOfDay.of(plan, List.of()));
     }
 }

@@ -10,9 +10,11 @@ import io.kinetarch.server.document.PlanReader;
 import io.kinetarch.server.picture.Pictures;
 import io.kinetarch.server.plan.DraftEdits;
 import io.kinetarch.server.plan.DraftEdits.Edited;
+import io.kinetarch.server.plan.PlanShelf;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -24,14 +26,20 @@ class Exchange {
     private final DraftEdits edits;
     private final Pictures pictures;
     private final PlanReader reader;
+    private final PlanShelf shelf;
 
-    Exchange(Plans plans, Revisions revisions, DraftEdits edits, Pictures pictures, PlanReader reader) {
+    Exchange(
+            Plans plans, Revisions revisions, DraftEdits edits, Pictures pictures, PlanReader reader, PlanShelf shelf) {
+        this.shelf = shelf;
         this.plans = plans;
         this.revisions = revisions;
         this.edits = edits;
         this.pictures = pictures;
         this.reader = reader;
     }
+
+    /** The plan that was made of a document. */
+    record MadePlan(String id, String name) {}
 
     /** A plan's state as a document, with pictures; real names for those who may know them. */
     PlanDocument export(String planId, String which) {
@@ -54,13 +62,19 @@ class Exchange {
         return edits.become(planId, document.toPlan(), seen, "Imported", by);
     }
 
-    /** Makes a plan of a document. */
+    /**
+     * Makes a plan of a document.
+     *
+     * @param wantedId null for one that is made of the plan's name
+     */
     @Transactional
-    Plan make(String planId, byte[] sent) {
+    MadePlan make(@Nullable String wantedId, byte[] sent) {
         var document = reader.read(sent);
         keepPictures(document);
-        plans.make(planId, document.toPlan());
-        return document.toPlan();
+        var plan = document.toPlan();
+        String id = wantedId == null ? shelf.freeId(plan.name()) : wantedId;
+        plans.make(id, plan);
+        return new MadePlan(id, plan.name());
     }
 
     private void keepPictures(PlanDocument document) {

@@ -4,6 +4,7 @@ import io.kinetarch.server.account.SignedIn;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;
 import io.kinetarch.server.document.SentFile;
+import io.kinetarch.server.exchange.Exchange.MadePlan;
 import io.kinetarch.server.plan.ChangeEntry;
 import io.kinetarch.server.plan.DraftEdits.Edited;
 import io.kinetarch.server.security.Kept;
@@ -11,6 +12,7 @@ import io.kinetarch.server.security.SecurityEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -41,9 +43,6 @@ class ExchangeController {
         this.exchange = exchange;
         this.reader = reader;
     }
-
-    /** The plan that was made. */
-    record MadePlan(String id, String name) {}
 
     /** The JSON Schema (2020-12) of plan documents. */
     @GetMapping(path = "/schemas/plan/{version}", produces = "application/schema+json")
@@ -76,6 +75,7 @@ class ExchangeController {
      *
      * @param change the last change of the draft that its sender has seen
      */
+    @Kept(SecurityEvent.IMPORTED)
     @PutMapping(path = "/plans/{plan}/document", consumes = MediaType.APPLICATION_JSON_VALUE)
     Edited take(
             @PathVariable String plan,
@@ -86,11 +86,16 @@ class ExchangeController {
         return exchange.take(plan, body(request), change, by);
     }
 
-    /** Makes the installation's plan of a document. */
+    /**
+     * Makes a plan of a document.
+     *
+     * @param id of the plan; one that is free is made of its name where none is said
+     */
+    @Kept(SecurityEvent.IMPORTED)
     @PostMapping(path = "/plans/document", consumes = MediaType.APPLICATION_JSON_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
-    MadePlan make(@RequestParam(defaultValue = "main") String id, HttpServletRequest request) throws IOException {
-        return new MadePlan(id, exchange.make(id, body(request)).name());
+    MadePlan make(@RequestParam(required = false) @Nullable String id, HttpServletRequest request) throws IOException {
+        return exchange.make(id, body(request));
     }
 
     private static byte[] body(HttpServletRequest request) throws IOException {

@@ -138,6 +138,7 @@ class PeopleController {
      *
      * @param change the last change of the draft that its sender has seen
      */
+    @Kept(SecurityEvent.IMPORTED)
     @PutMapping(path = "/plans/{plan}/people.csv", consumes = CSV)
     Edited take(
             @PathVariable String plan,

@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Puts plans onto the shelf and takes them off it: new ones, copies, and those that are removed. */
 @Service
-class PlanShelf {
+public class PlanShelf {
     private final Plans plans;
     private final PlanMapper mapper;
     private final List<CopiedAlong> along;
@@ -46,7 +46,7 @@ class PlanShelf {
 
     @Transactional
     public PlanName make(NewPlan wanted) {
-        String id = wanted.id == null ? IdOfName.free(wanted.name, "plan", own -> own, this::taken) : wanted.id;
+        String id = wanted.id == null ? freeId(wanted.name) : wanted.id;
         if (wanted.copyOf == null) {
             var template = wanted.template == null ? PlanTemplate.ONE_TEAM : wanted.template;
             plans.make(id, template.plan(wanted.name, wanted.timeZone == null ? "" : wanted.timeZone));
@@ -58,6 +58,11 @@ class PlanShelf {
             along.forEach(part -> part.copy(wanted.copyOf, id));
         }
         return new PlanName(id, wanted.name);
+    }
+
+    /** An id made of a name that no plan has or had. */
+    public String freeId(String name) {
+        return IdOfName.free(name, "plan", own -> own, this::taken);
     }
 
     private boolean taken(String id) {

@@ -54,6 +54,7 @@ class RosterFileController {
     }
 
     /** Takes a week from a CSV, in the place of all shifts there are; with a line that cannot be used, nothing is taken. */
+    @Kept(SecurityEvent.IMPORTED)
     @PutMapping(path = "/shifts.csv", consumes = "text/csv")
     FileTaken take(@PathVariable String plan, @RequestParam LocalDate monday, HttpServletRequest request)
             throws IOException {
@@ -77,6 +78,7 @@ class RosterFileController {
     }
 
     /** Takes one person's week from an iCalendar file, in the place of their shifts. */
+    @Kept(SecurityEvent.IMPORTED)
     @PutMapping(path = "/people/{operator}.ics", consumes = "text/calendar")
     CalendarTaken takeCalendar(
             @PathVariable String plan,

@@ -55,7 +55,7 @@ class KeptCalls implements AsyncHandlerInterceptor, WebMvcConfigurer {
     }
 
     private static @Nullable String about(Kept kept, HttpServletRequest request) {
-        if (kept.value() == SecurityEvent.EXPORTED) {
+        if (kept.value() == SecurityEvent.EXPORTED || kept.value() == SecurityEvent.IMPORTED) {
             return request.getRequestURI();
         }
         if (request.getAttribute(SecurityLog.ABOUT) instanceof String said) {

@@ -24,6 +24,7 @@ public enum SecurityEvent {
     WENT_LIVE,
     PLAN_REMOVED,
     EXPORTED,
+    IMPORTED,
     READ,
     ERASED
 }

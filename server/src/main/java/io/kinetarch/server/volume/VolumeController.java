@@ -7,6 +7,8 @@ import io.kinetarch.server.document.Download;
 import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
+import io.kinetarch.server.security.Kept;
+import io.kinetarch.server.security.SecurityEvent;
 import io.kinetarch.server.volume.RecordedMapper.Recording;
 import io.kinetarch.server.volume.VolumeMapper.AcceptedFile;
 import io.kinetarch.server.volume.Volumes.Accepted;
@@ -85,6 +87,7 @@ class VolumeController {
     }
 
     /** All stored counts as a CSV, in the columns that an import reads. */
+    @Kept(SecurityEvent.EXPORTED)
     @GetMapping(path = "/export", produces = "text/csv")
     void export(@PathVariable String plan, HttpServletResponse response) throws IOException {
         volumes.stored(plan); // refuses a plan that is none before the file begins
@@ -159,6 +162,7 @@ class VolumeController {
     }
 
     /** Stores what was read of a file. */
+    @Kept(SecurityEvent.IMPORTED)
     @PostMapping("/imports/{id}/acceptance")
     Accepted accept(@PathVariable String plan, @PathVariable long id) {
         return volumes.accept(plan, id);

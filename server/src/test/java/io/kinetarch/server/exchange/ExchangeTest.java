@@ -142,6 +142,13 @@ class ExchangeTest {
     @Test
     void theChangeListComesBeforeAnythingIsStored() {
         api.post("/api/v1/plans/document?id=preview", live()).ok();
+        var again = api.post("/api/v1/plans/document", live()).ok().body();
+        assertThat(again.path("id").asString())
+                .as("made of its name, which another plan has")
+                .startsWith("tarnwick-sound-ferries");
+        assertThat(api.get("/api/v1/plans/" + again.path("id").asString() + "/draft")
+                        .status())
+                .isEqualTo(200);
         var changed = spoiled(plan -> ((ObjectNode) plan.path("queues").path(5)).put("weight", 7));
         var preview =
                 api.post("/api/v1/plans/preview/document/preview", changed).ok().body();

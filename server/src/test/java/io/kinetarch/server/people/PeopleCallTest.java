@@ -118,6 +118,14 @@ class PeopleCallTest {
         assertThat(api.get(plan + "/people").body().path("used").asInt()).isEqualTo(27);
         assertThat(api.get(plan + "/draft").body().path("undo").path("words").asString())
                 .startsWith("People imported: ");
+        assertThat(TestServer.running()
+                        .signedIn("admin")
+                        .get("/api/v1/security-log?kind=IMPORTED")
+                        .ok()
+                        .raw()
+                        .body())
+                .as("what was brought in is kept")
+                .contains(plan + "/people.csv");
         api.postCsv(plan + "/people.csv/preview", new byte[0]).problem(400, "unreadable-file", null);
     }
 
