@@ -11,12 +11,11 @@ export function usePeople(plan: string) {
 }
 
 /** Operators to whom no live chat can come; how accounts stand changes without the plan. */
-export function useUnable(plan: string, wanted = true) {
+export function useUnable(plan: string) {
   return useQuery({
     queryKey: [plan, 'people', 'unable'],
     queryFn: () => call<Unable[]>('GET', `/plans/${plan}/people/unable`),
     staleTime: 0,
-    enabled: wanted,
   });
 }
 

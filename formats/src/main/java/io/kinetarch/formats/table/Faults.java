@@ -9,7 +9,7 @@ import org.apache.commons.csv.CSVRecord;
 /** The lines of a file that cannot be used, gathered: one fault on many lines is told once. */
 public final class Faults {
     /** Kinds of faults beyond this many are counted, not listed. */
-    public static final int MOST_LISTED = 500;
+    private static final int MOST_LISTED = 500;
 
     private static final int MOST_OTHERS = 5;
     private static final int MOST_SHOWN_OF_A_LINE = 200;
