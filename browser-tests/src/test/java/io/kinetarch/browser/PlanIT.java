@@ -304,7 +304,7 @@ class PlanIT {
             page.getByLabel("Or begin with a plan document").setInputFiles(file);
             assertThat(page.getByText("Draft, never live")).isVisible();
             assertThat(page.getByText("The first steps")).isVisible();
-            var again = page.request().get("/api/v1/plans/main/document");
+            var again = page.request().get("/api/v1/plans/tarnwick-sound-ferries/document");
             assertThat(again.text()).isEqualTo(Files.readString(file));
             arrival.endsWell();
             journey.endsWell();
