@@ -57,7 +57,7 @@ public final class FaultsLoad {
                 "/api/v1/setup",
                 "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"" + password + "\"}");
         first.send("GET", "/api/v1/session", "");
-        first.send("POST", "/api/v1/plans/document", document);
+        first.send("POST", "/api/v1/plans/document?id=main", document);
         List<LoadSession> sessions = new ArrayList<>();
         for (int i = 0; i < 12; i++) {
             sessions.add(LoadSession.of(address, "load", password));

@@ -35,7 +35,7 @@ public final class PlanLoad {
                 "/api/v1/setup",
                 "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"rope ladder at noon\"}");
         session.send("GET", "/api/v1/session", "");
-        session.send("POST", "/api/v1/plans/document", document);
+        session.send("POST", "/api/v1/plans/document?id=main", document);
         time("first view: session, plans, draft, week", 20, 3, _ -> {
             session.send("GET", "/api/v1/session", "");
             session.send("GET", "/api/v1/plans", "");
