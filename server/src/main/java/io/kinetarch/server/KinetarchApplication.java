@@ -1,16 +1,12 @@
 package io.kinetarch.server;
 
+import io.kinetarch.server.account.LetInCommand;
 import io.kinetarch.server.installation.SealCommand;
 import io.kinetarch.server.rehearsal.CheckCommand;
 import java.io.IOException;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import org.apache.ibatis.annotations.Mapper;
-import org.jspecify.annotations.Nullable;
 import org.mybatis.spring.annotation.MapperScan;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.annotation.Bean;
@@ -32,6 +28,9 @@ public class KinetarchApplication {
         if (args.length > 0 && args[0].equals("check")) {
             System.exit(new CheckCommand(System.out).run(List.of(args).subList(1, args.length)));
         }
+        if (args.length > 0 && args[0].equals("let-in")) {
+            System.exit(new LetInCommand(System.out).run(List.of(args).subList(1, args.length)));
+        }
         SpringApplication.run(KinetarchApplication.class, args);
     }
 
@@ -42,22 +41,5 @@ public class KinetarchApplication {
         scheduler.setPoolSize(AT_ONCE);
         scheduler.setThreadNamePrefix("again-");
         return scheduler;
-    }
-
-    /**
-     * The one place that reads the time.
-     *
-     * @param startsAt what time it is to be as the server starts, for tests; the machine's own where it is not set
-     */
-    @Bean
-    Clock clock(@Value("${kinetarch.starts-at:#{null}}") @Nullable Instant startsAt) {
-        var machine = Clock.systemUTC();
-        return startsAt == null ? machine : Clock.offset(machine, Duration.between(machine.instant(), startsAt));
-    }
-
-    /** The machine's own time, for what is agreed with devices of the world outside. */
-    @Bean(defaultCandidate = false)
-    Clock machineClock() {
-        return Clock.systemUTC();
     }
 }

@@ -259,6 +259,14 @@ public class Accounts {
         endSessions(plain);
     }
 
+    /** Opens an account again, without a second factor, and ends its sessions. */
+    @Transactional
+    public void open(String name) {
+        String plain = named(name).name();
+        secondFactors.end(plain);
+        setDisabled(plain, false);
+    }
+
     private void keepAnAdministrator(String name) {
         if (accounts.lockAdministrators().equals(List.of(name))) {
             throw new Refusal(

@@ -46,6 +46,16 @@ class PasswordLinks {
         return new PasswordLink(token, endsAt);
     }
 
+    /**
+     * Lets an account's owner in again who has lost all that opens it: the account is open, its second factor is taken, its
+     * sessions end, and a link sets its password.
+     */
+    @Transactional
+    public PasswordLink letIn(String name) {
+        accounts.open(name);
+        return invite(name);
+    }
+
     /** Whose password a link sets. */
     SignedIn invited(String token) {
         return accounts.named(links.accountOf(digest(token), clock.instant())

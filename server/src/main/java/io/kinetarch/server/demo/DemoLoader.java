@@ -229,8 +229,13 @@ class DemoLoader implements ApplicationRunner {
     private void writeToken(String token) throws IOException {
         Path file = Path.of(tokenFile).toAbsolutePath();
         Files.createDirectories(file.getParent());
-        Files.deleteIfExists(file);
-        Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        var ownersOnly = PosixFilePermissions.fromString("rw-------");
+        if (Files.exists(file)) {
+            // whoever may write no other file here, as the server's own user, finds it made
+            Files.setPosixFilePermissions(file, ownersOnly);
+        } else {
+            Files.createFile(file, PosixFilePermissions.asFileAttribute(ownersOnly));
+        }
         Files.writeString(file, token + "\n");
     }
 }
