@@ -28,6 +28,11 @@ public enum Rule {
     /** Those that one shift by itself keeps or breaks. */
     static final Set<Rule> OF_A_SHIFT = Set.of(AVAILABILITY, ABSENCE, KINDS, OPENING);
 
+    /** Whether it says of somebody what only those may know who plan for them: when they are away or cannot come, what they wish. */
+    public boolean isPersonal() {
+        return this == ABSENCE || this == AVAILABILITY || this == WISH;
+    }
+
     /** Whether a roster that breaks it needs mending. */
     public boolean binds() {
         return this != WISH;

@@ -45,7 +45,6 @@ public final class CallRules {
                     "/api/v1/plans/*/trials",
                     "/api/v1/plans/*/rehearsals/**",
                     "/api/v1/plans/*/what-if/**",
-                    "/api/v1/plans/*/roster/days/check",
                     "/api/v1/plans/*/doors/preview",
                     "/api/v1/plans/*/doors/*/why-closed",
                     "/api/v1/plans/*/hours/**"),

@@ -7,7 +7,7 @@ public final class Sight {
     private Sight() {}
 
     /** Whether they plan for people, and so may know who they are; a token counts by what it is limited to. */
-    public static boolean ofRealNames() {
+    public static boolean ofPeople() {
         var sender = SecurityContextHolder.getContext().getAuthentication();
         return sender != null && sender.getAuthorities().contains(Permission.DESIGN);
     }

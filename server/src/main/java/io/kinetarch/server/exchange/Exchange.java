@@ -44,7 +44,7 @@ class Exchange {
     /** A plan's state as a document, with pictures; real names for those who may know them. */
     PlanDocument export(String planId, String which) {
         Plan whole = revisions.plan(planId, which);
-        Plan plan = Sight.ofRealNames() ? whole : whole.asStrangersSee();
+        Plan plan = Sight.ofPeople() ? whole : whole.asStrangersSee();
         return PlanDocument.of(plan).with(pictures.of(plan));
     }
 

@@ -124,7 +124,7 @@ class PeopleController {
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, name.toString())
                 .contentType(MediaType.parseMediaType(CSV + ";charset=UTF-8"))
-                .body(PeopleFile.write(Sight.ofRealNames() ? state : state.asStrangersSee()));
+                .body(PeopleFile.write(Sight.ofPeople() ? state : state.asStrangersSee()));
     }
 
     /** What a CSV of people would do to the draft; nothing is stored. */

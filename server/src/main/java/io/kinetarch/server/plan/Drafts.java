@@ -120,8 +120,7 @@ class Drafts {
         var stack = edits.stackOf(planId, reader);
         return new Draft(
                 planId,
-                PlanDocument.of(
-                        Sight.ofRealNames() ? state.plan() : state.plan().asStrangersSee()),
+                PlanDocument.of(Sight.ofPeople() ? state.plan() : state.plan().asStrangersSee()),
                 state.change(),
                 versions,
                 live.orElse(null),
@@ -166,7 +165,7 @@ class Drafts {
     }
 
     private static Element seen(Element element) {
-        return element instanceof Operator operator && !Sight.ofRealNames() ? operator.asStrangersSee() : element;
+        return element instanceof Operator operator && !Sight.ofPeople() ? operator.asStrangersSee() : element;
     }
 
     private int changedSince(Optional<Revision> live, State draft) {

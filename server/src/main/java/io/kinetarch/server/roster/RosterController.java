@@ -13,6 +13,7 @@ import io.kinetarch.core.roster.RosterRules;
 import io.kinetarch.core.roster.Shift;
 import io.kinetarch.core.roster.ShiftKind;
 import io.kinetarch.core.roster.Terms;
+import io.kinetarch.server.account.Sight;
 import io.kinetarch.server.job.Jobs;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.Which;
@@ -114,7 +115,7 @@ class RosterController {
      *
      * @param queues the names of those they can serve
      * @param paidMinutes of all their shifts
-     * @param breaches rules that it breaks
+     * @param breaches rules that it breaks; those that are personal are told to who plans for people
      */
     record PersonView(
             String id,
@@ -146,7 +147,9 @@ class RosterController {
                 plan.operators().stream()
                         .map(operator -> person(plan, rules, roster, around, operator, week.isPresent()))
                         .toList(),
-                week.map(Week::found).orElse(null),
+                week.map(Week::found)
+                        .map(found -> Sight.ofPeople() ? found : found.asStrangersSee())
+                        .orElse(null),
                 week.map(Week::found)
                         .map(found -> isOutdated(planId, monday, found))
                         .orElse(false));
@@ -173,7 +176,15 @@ class RosterController {
                 terms.mostMinutes(),
                 shifts.stream().mapToInt(Shift::paidMinutes).sum(),
                 shifts,
-                rostered ? RosterCheck.of(plan, rules, roster, around, operator) : List.of());
+                rostered ? told(RosterCheck.of(plan, rules, roster, around, operator)) : List.of());
+    }
+
+    private static List<Breach> told(List<Breach> breaches) {
+        return Sight.ofPeople()
+                ? breaches
+                : breaches.stream()
+                        .filter(breach -> !breach.rule().isPersonal())
+                        .toList();
     }
 
     /** Searches a roster, as a job; shifts set by hand stay. */

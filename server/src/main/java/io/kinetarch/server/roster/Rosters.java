@@ -8,6 +8,7 @@ import io.kinetarch.core.roster.Clash;
 import io.kinetarch.core.roster.Roster;
 import io.kinetarch.core.roster.RosterRules;
 import io.kinetarch.core.roster.RosterSearch.Standing;
+import io.kinetarch.core.roster.Rule;
 import io.kinetarch.core.roster.Shift;
 import io.kinetarch.server.plan.PlanChanges;
 import io.kinetarch.server.plan.PresenceSource;
@@ -81,19 +82,32 @@ public class Rosters implements PresenceSource {
             @Nullable Double simulatedHours,
             @Nullable String unfit,
             @Nullable Integer changedMeanwhile) {
+        /** As those see it who do not plan for people: not why nobody's week can keep to all rules, where that is personal. */
+        FoundDocument asStrangersSee() {
+            return with(
+                    clashes.stream()
+                            .filter(clash -> clash.rules().stream().noneMatch(Rule::isPersonal))
+                            .toList(),
+                    changedMeanwhile);
+        }
+
         FoundDocument keeping(int days) {
+            return with(clashes, days == 0 ? null : days);
+        }
+
+        private FoundDocument with(List<Clash> clashesLeft, @Nullable Integer daysLeft) {
             return new FoundDocument(
                     standing,
                     coverPaid,
                     coverBound,
                     coverSaid,
                     cover,
-                    clashes,
+                    clashesLeft,
                     usualShortHours,
                     requiredHours,
                     simulatedHours,
                     unfit,
-                    days == 0 ? null : days);
+                    daysLeft);
         }
     }
 

@@ -226,6 +226,37 @@ class RosterCallTest {
                 .problem(400, "invalid-document", "#/rules/terms/0/operator");
     }
 
+    @Test
+    void whenSomebodyIsAwayIsToldToThoseOnlyWhoPlan() {
+        var view = api.get(ROSTER + "/rules").ok().body();
+        int version = view.path("version").asInt();
+        var rules = (ObjectNode) view.path("rules");
+        var away = rules.deepCopy();
+        away.set("terms", view.path("terms").deepCopy());
+        for (var terms : away.path("terms")) {
+            if (terms.path("operator").asString().equals("ana-reyes")) {
+                ((ObjectNode) terms)
+                        .putArray("absences")
+                        .addObject()
+                        .put("from", monday.toString())
+                        .put("to", monday.plusDays(6).toString())
+                        .put("reason", "an operation");
+            }
+        }
+        api.put(ROSTER + "/rules", sent(version, away)).ok();
+        try {
+            begin("USUAL");
+            assertThat(person(roster(), "Ana R.").path("breaches").toString()).contains("ABSENCE", "an operation");
+            var viewer = server.signedIn("viewer");
+            var seen = viewer.get(of("")).ok().body();
+            assertThat(person(seen, "Ana R.").path("shifts").size()).isEqualTo(5);
+            assertThat(seen.toString()).doesNotContain("ABSENCE", "an operation");
+            viewer.withCsrf("POST", ROSTER + "/days/check", "{\"changes\":[]}").problem(403, "not-allowed", null);
+        } finally {
+            api.put(ROSTER + "/rules", sent(version + 1, rules)).ok();
+        }
+    }
+
     private static String sent(int version, JsonNode rules) {
         return "{\"version\":" + version + ",\"rules\":" + rules + "}";
     }
