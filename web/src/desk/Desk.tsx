@@ -7,6 +7,8 @@ import { type DeskActions, DeskControls, DeskTable, type SendingReply } from '..
 import { DESK_SHORTCUTS, Shortcuts } from '../ui/Shortcuts';
 import { useTelling } from './notices';
 import { useDeskKeys } from './useDeskKeys';
+import { Languages } from '../ui/Languages';
+import { languageName } from '../ui/languages';
 
 interface DeskProps {
   desk: DeskState;
@@ -58,7 +60,7 @@ function ColleagueMark({ colleague }: { colleague: Colleague }) {
             <ul className="mentions">
               {colleague.talks.map(({ chat, visitor, queueName, language, since }) => (
                 <li key={chat}>
-                  {visitor ?? 'a visitor'}, {queueName}, {language}, since {timeOfDay(since)}
+                  {visitor ?? 'a visitor'}, {queueName}, {languageName(language)}, since {timeOfDay(since)}
                 </li>
               ))}
             </ul>
@@ -80,7 +82,7 @@ function ColleagueMark({ colleague }: { colleague: Colleague }) {
           ))}
         </span>
       )}{' '}
-      {colleague.languages.filter((tag) => tag !== 'en').join(' ')}
+      <Languages tags={colleague.languages.filter((tag) => tag !== 'en')} />
     </span>
   );
 }

@@ -5,6 +5,7 @@ import { useDrafts } from '../places/drafts';
 import { formatInstant } from '../time/time';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
+import { languageName } from '../ui/languages';
 
 /** Messages, wishes to be called back and chats that nobody answered: each is answered by mail, or closed. */
 export function LeftBehind({ plan }: { plan: string }) {
@@ -63,7 +64,7 @@ function Left({ plan, left }: { plan: string; left: LeftMessage }) {
         {who} <span className="soft">{WHY[left.outcome] ?? left.outcome}</span>
       </h3>
       <p className="soft">
-        {left.door} · {left.language} · {formatInstant(left.leftAt)}
+        {left.door} · {languageName(left.language)} · {formatInstant(left.leftAt)}
         {left.until && (
           <>
             {' '}

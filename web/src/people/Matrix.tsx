@@ -6,6 +6,7 @@ import { Portrait } from '../ui/Portrait';
 import { UnsavedDot } from '../plan/UnsavedDot';
 import { usePlace } from '../plan/place';
 import { blockOf, type Cell, fillDownEdits, fromClipboard, isIn, levelOf, pasteEdits, toClipboard } from './block';
+import { Languages } from '../ui/Languages';
 
 const ROW = 30;
 const COLUMN = 42;
@@ -212,7 +213,7 @@ export function Matrix({ plan, people, table, pending, canEdit, onEdit, onWrong,
                   {label}
                 </button>
                 <UnsavedDot kind="operators" id={operator.id} />
-                <span className="soft">{operator.languages.map((spoken) => spoken.language).join(' ')}</span>
+                <Languages tags={operator.languages.map(({ language }) => language)} />
               </div>
               {cols.map((col) => {
                 const skill = skills[col];

@@ -38,6 +38,26 @@ describe('several people', () => {
   });
 });
 
+describe('a week', () => {
+  it('is pasted for all of them, as copied from a spreadsheet', async () => {
+    const plan = samplePlan();
+    const sent = renderInWorkplace(<Together people={plan.operators} />, plan, { '/draft/edits': { change: 2, version: 2 } });
+    fireEvent.paste(screen.getByLabelText('Monday'), {
+      clipboardData: { getData: () => '8-12; 13-17\t8-12\t\t8-12\t8-12\t\t' },
+    });
+    expect(screen.getByLabelText<HTMLInputElement>('Monday').value).toBe('08:00–12:00, 13:00–17:00');
+    expect(screen.getByLabelText<HTMLInputElement>('Wednesday').value).toBe('');
+    fireEvent.click(screen.getByRole('button', { name: 'Save to draft for 2 people' }));
+    await waitFor(() => expect(sent.find(({ path }) => path.endsWith('/draft/edits'))).toBeTruthy());
+    const { edits } = sent.find(({ path }) => path.endsWith('/draft/edits'))?.body as {
+      edits: { element: { presence: { day: string }[] } }[];
+    };
+    expect(edits.map(({ element }) => element.presence.map(({ day }) => day.slice(0, 2)).join(' '))).toEqual(
+      Array(2).fill('MO MO TU TH FR'),
+    );
+  });
+});
+
 describe('what is added', () => {
   it('may be several, a name a line, all or none', async () => {
     const sent = renderInWorkplace(<AddElement kind="operators" what="operator" />, samplePlan(), { '/draft/edits': { change: 2, version: 1 } });

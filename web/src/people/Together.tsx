@@ -44,7 +44,7 @@ export function Together({ people }: { people: Operator[] }) {
     <section className="together" aria-label="Several people">
       <h2>{people.length} people together</h2>
       <p>{people.map(({ name }) => name).join(', ')}</p>
-      <p className="soft">What you set here becomes the same for all of them; the rest stays as each has it.</p>
+      <p className="soft">What you set here becomes the same for all of them; the rest stays as each has it. A week copied from a spreadsheet, a cell a day, is pasted into its first day.</p>
       <Part
         title="Usually present"
         short={shared.presence ? 'the same for all, once saved' : weeks.size === 1 ? 'the same for all' : 'not the same for all'}

@@ -11,6 +11,7 @@ import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
 import { markOf, speaker, waitsSince } from './place';
 import { PRIORITIES } from './priorities';
+import { languageName } from '../ui/languages';
 
 interface Sending {
   key: string;
@@ -62,7 +63,7 @@ function Offered({ desk, place, at, number, actions }: PlaceProps) {
         <span className="warns">{clockWords(left)} left</span>
       </header>
       <p>
-        <strong>{place.queueName}</strong>, {place.language}, waits {clockWords(secondsSince(place.arrivedAt, at))}
+        <strong>{place.queueName}</strong>, {languageName(place.language)}, waits {clockWords(secondsSince(place.arrivedAt, at))}
       </p>
       {place.lines.slice(-3).map((line) => (
         <blockquote key={line.number} dir="auto">
@@ -119,7 +120,7 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
         )}
       </header>
       <p className="soft place-line">
-        {place.queueName} · {place.language} · waited {clockWords(place.waitedMillis / 1000)} · {place.door}
+        {place.queueName} · {languageName(place.language)} · waited {clockWords(place.waitedMillis / 1000)} · {place.door}
         {place.colleagues.length > 0 && ` · with ${names(place.colleagues, desk)}`}
       </p>
       <Why place={place} />
@@ -240,7 +241,7 @@ function BotSays({ place: { bot } }: { place: Place }) {
           · {key} <strong>{value}</strong>
         </span>
       ))}
-      {bot.language && <span className="soft"> · writes {bot.language}</span>}
+      {bot.language && <span className="soft"> · writes {languageName(bot.language)}</span>}
     </p>
   );
 }
@@ -477,7 +478,7 @@ function OfferedReplies({ id, offered, chosen, language, onPick }: OfferedReplie
             onPick(reply);
           }}
         >
-          <strong>/{reply.shortcut}</strong> {!language.startsWith(reply.language) && <span className="warns">{reply.language}</span>}{' '}
+          <strong>/{reply.shortcut}</strong> {!language.startsWith(reply.language) && <span className="warns">{languageName(reply.language)}</span>}{' '}
           <span dir="auto">{reply.text}</span>
         </div>
       ))}

@@ -1,5 +1,6 @@
 import type { WaitingChat } from '../api/desk';
 import { clockWords, secondsSince } from './clock';
+import { languageName } from '../ui/languages';
 
 const SHORTEST_AXIS = 120;
 /** Seconds between ticks, of which the finest is taken that leaves room for their words. */
@@ -63,7 +64,7 @@ export function WaitingAxis({ waiting, at, take }: WaitingAxisProps) {
           </span>
         ))}
         {waits.map((chat, i) => {
-          const about = `${chat.queueName}, ${chat.language}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`;
+          const about = `${chat.queueName}, ${languageName(chat.language)}, ${clockWords(chat.seconds)}${chat.offered ? ', offered' : ''}`;
           const line = lines[i] ?? null;
           const words = line !== null && (
             <span

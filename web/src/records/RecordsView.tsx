@@ -13,6 +13,7 @@ import { RecordPanel } from './RecordPanel';
 import { RecordSearch, SEARCHED, type Searched } from './RecordSearch';
 import { WhoRead } from './WhoRead';
 import './records.css';
+import { Languages } from '../ui/Languages';
 
 const CHAT = 'chat';
 /** No more are counted. */
@@ -113,7 +114,7 @@ function RecordRow({ line, longest, chosen, onChoose }: { line: RecordLine; long
       <button type="button" className={chosen ? 'record-row record-chosen' : 'record-row'} aria-pressed={chosen} onClick={onChoose}>
         <span className="record-when">{formatInstant(line.endedAt)}</span>
         <span>
-          {line.door} <span className="soft">{line.language}</span>
+          {line.door} <Languages tags={[line.language]} />
         </span>
         <LifeLine life={line.life} longest={longest} />
         <span>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { WeeklyWindow } from '../api/model';
-import { DAYS, type Day, fromText, stretch, toText } from './weekText';
+import { DAYS, type Day, fromCells, fromText, stretch, toText } from './weekText';
 
-/** The windows of a week: a line a day, typed as text and drawn as bars. */
+/** The windows of a week: a line a day, typed as text and drawn as bars; several days are pasted at once, as from a spreadsheet. */
 export function WeekWindows({
   value,
   nothing,
@@ -22,6 +22,14 @@ export function WeekWindows({
           nothing={nothing}
           windows={value.filter((window) => window.day === day)}
           onChange={(windows) => onChange([...value.filter((window) => window.day !== day), ...windows])}
+          onPaste={(text) => {
+            const pasted = fromCells(text, day);
+            if (pasted) {
+              const days: Day[] = pasted.map((line) => line.day);
+              onChange([...value.filter((window) => !days.includes(window.day)), ...pasted.flatMap((line) => line.windows)]);
+            }
+            return pasted !== null;
+          }}
         />
       ))}
       <div className="week-hours" aria-hidden="true">
@@ -40,11 +48,14 @@ function DayLine({
   nothing,
   windows,
   onChange,
+  onPaste,
 }: {
   day: Day;
   nothing: string;
   windows: WeeklyWindow[];
   onChange: (windows: WeeklyWindow[]) => void;
+  /** Whether what was pasted are several days, which are set then. */
+  onPaste: (text: string) => boolean;
 }) {
   const written = toText(windows, day);
   const [text, setText] = useState(written);
@@ -67,6 +78,7 @@ function DayLine({
           placeholder={nothing}
           value={text}
           onChange={(event) => setText(event.target.value)}
+          onPaste={(event) => onPaste(event.clipboardData.getData('text/plain')) && event.preventDefault()}
           onBlur={take}
           onKeyDown={(event) => event.key === 'Enter' && take()}
         />

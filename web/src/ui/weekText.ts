@@ -27,6 +27,18 @@ export function fromText(text: string, day: Day): WeeklyWindow[] | null {
   return windows;
 }
 
+/**
+ * A week, or the days of it from one on, as they are copied from a table: a cell a day, beside or below each other, an empty one
+ * for a day without windows. Null where it is one cell only, or one that is no hours.
+ */
+export function fromCells(text: string, first: Day): { day: Day; windows: WeeklyWindow[] }[] | null {
+  const cells = text.replace(/\r?\n$/, '').split(/\t|\r?\n/);
+  const days = DAYS.slice(DAYS.indexOf(first));
+  if (cells.length < 2 || cells.length > days.length) return null;
+  const read = days.slice(0, cells.length).map((day, i) => ({ day, windows: fromText(cells[i] ?? '', day) }));
+  return read.every((line): line is { day: Day; windows: WeeklyWindow[] } => line.windows !== null) ? read : null;
+}
+
 /** A window's stretches on its own day, in hours from midnight; what runs past midnight is left to the next day. */
 export function stretch(window: WeeklyWindow) {
   const from = hours(window.from);
