@@ -6,6 +6,7 @@ import { useWorkplace } from '../plan/workplace';
 import { timeOfDay } from '../places/clock';
 import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
+import { NoMail } from '../settings/NoMail';
 
 /** What is so that somebody wished to be told of. */
 export function RaisedAlarms({ plan }: { plan: string }) {
@@ -68,6 +69,7 @@ function AlarmList({ plan, onDone }: { plan: string; onDone: () => void }) {
         Shown here to everybody who watches, and told by mail or to a service of the installation, where one is named: once, and again
         after 15 minutes at the earliest. They hold at once, whatever is live.
       </p>
+      <NoMail />
       {alarms.map((alarm, i) => (
         <AlarmRow
           key={i}

@@ -5,6 +5,7 @@ import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 import './outbox.css';
+import { NoMail } from '../settings/NoMail';
 
 /** What goes out to others by signed calls and by mail: what waits first, and why; then what was taken. */
 export function OutboxView() {
@@ -26,6 +27,7 @@ export function OutboxView() {
         )}
       </div>
       <ErrorNote error={outbox.error ?? again.error} />
+      <NoMail />
       {outbox.data && all.length === 0 && (
         <p>
           Nothing went out yet. Services that are told of chats are set under{' '}

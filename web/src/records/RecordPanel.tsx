@@ -13,6 +13,8 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { SaidWords } from '../places/SaidWords';
 import { LifeLine, lengthOf } from './LifeLine';
 import { outcomeWords } from '../ui/outcome';
+import { languageName } from '../ui/languages';
+import { NoMail } from '../settings/NoMail';
 
 /** One finished chat: its life, what was said, and why what happened did. */
 export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: string; onClose: () => void }) {
@@ -53,7 +55,7 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
             </dd>
             <dt>Came by</dt>
             <dd>
-              {data.line.door}, {data.line.language}
+              {data.line.door}, {languageName(data.line.language)}
               {data.page && `, from ${data.page}`}
             </dd>
             <dt>Waited</dt>
@@ -100,6 +102,7 @@ function MailRecord({ plan, chat }: { plan: string; chat: string }) {
         mail.mutate(to.trim());
       }}
     >
+      <NoMail />
       <Input autoFocus aria-label="Mail what was said to" placeholder="Mail what was said to" value={to} onChange={(event) => setTo(event.target.value)} />
       <Button htmlType="submit" disabled={to.trim() === '' || mail.isPending}>
         Send

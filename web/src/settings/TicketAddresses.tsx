@@ -1,6 +1,7 @@
 import { Select } from 'antd';
 import { useKeepTicketAddresses, useTicketAddresses } from '../api/margin';
 import { ErrorNote } from '../ui/ErrorNote';
+import { NoMail } from './NoMail';
 
 /** The mail addresses to which operators may send tickets; kept at once, for the live plan and every draft. */
 export function TicketAddresses({ plan }: { plan: string }) {
@@ -9,6 +10,7 @@ export function TicketAddresses({ plan }: { plan: string }) {
   return (
     <>
       <p className="soft">Tickets of chats may also go by mail to these addresses. This holds at once, whatever is live.</p>
+      <NoMail />
       <Select
         mode="tags"
         aria-label="Tickets by mail to"

@@ -9,6 +9,7 @@ import io.kinetarch.server.document.SentFile;
 import io.kinetarch.server.help.PageReader.Format;
 import io.kinetarch.server.help.PageReader.ReadPage;
 import io.kinetarch.server.installation.Installation;
+import io.kinetarch.server.installation.MailServer;
 import io.kinetarch.server.installation.Services;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
@@ -40,13 +41,21 @@ class HelpController {
     private final SiteReader sites;
     private final Installation installation;
     private final Services services;
+    private final MailServer mail;
     private final HelpIndex index;
 
-    HelpController(Plans plans, SiteReader sites, Installation installation, Services services, HelpIndex index) {
+    HelpController(
+            Plans plans,
+            SiteReader sites,
+            Installation installation,
+            Services services,
+            MailServer mail,
+            HelpIndex index) {
         this.plans = plans;
         this.sites = sites;
         this.installation = installation;
         this.services = services;
+        this.mail = mail;
         this.index = index;
     }
 
@@ -79,13 +88,17 @@ class HelpController {
      */
     record FoundPassage(String page, String heading, String text, double fit, boolean quoted) {}
 
-    /** What the installation lets plans name. */
-    record Outside(List<String> services, List<String> helpSites) {}
+    /**
+     * What the installation lets plans name.
+     *
+     * @param mail whether it sends mail
+     */
+    record Outside(List<String> services, List<String> helpSites, boolean mail) {}
 
-    /** The services that topics may ask, and the sites that pages may be read from. */
+    /** The services that topics may ask, the sites that pages may be read from, and whether mail is sent. */
     @GetMapping("/installation/outside")
     Outside outside() {
-        return new Outside(services.names(), installation.helpSites());
+        return new Outside(services.names(), installation.helpSites(), mail.isSet());
     }
 
     /** Reads what was pasted or uploaded. Nothing is stored. */

@@ -1,12 +1,11 @@
 package io.kinetarch.server.letter;
 
+import io.kinetarch.server.installation.MailServer;
 import io.kinetarch.server.visit.LivePlans;
 import jakarta.mail.MessagingException;
 import java.io.UnsupportedEncodingException;
 import java.util.Optional;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.mail.javamail.MimeMessageHelper;
 import org.springframework.stereotype.Component;
 
@@ -17,14 +16,11 @@ public class Mails {
     static final String NO_SERVER =
             "This installation sends no mail. Its administrator sets a server by spring.mail.host.";
 
-    private final ObjectProvider<JavaMailSender> server;
+    private final MailServer server;
     private final LivePlans plans;
     private final String from;
 
-    Mails(
-            ObjectProvider<JavaMailSender> server,
-            LivePlans plans,
-            @Value("${kinetarch.mail.from:chat@localhost}") String from) {
+    Mails(MailServer server, LivePlans plans, @Value("${kinetarch.mail.from:chat@localhost}") String from) {
         this.server = server;
         this.plans = plans;
         this.from = from;
@@ -32,7 +28,7 @@ public class Mails {
 
     /** Whether there is a mail server. */
     boolean isSet() {
-        return server.getIfAvailable() != null;
+        return server.isSet();
     }
 
     /**
@@ -42,10 +38,11 @@ public class Mails {
      * @return why the server did not take it; none where it did
      */
     public Optional<String> send(String planId, String recipient, String subject, String language, String text) {
-        var sender = server.getIfAvailable();
-        if (sender == null) {
+        var set = server.sender();
+        if (set.isEmpty()) {
             return Optional.of(NO_SERVER);
         }
+        var sender = set.get();
         try {
             var message = sender.createMimeMessage();
             var helper = new MimeMessageHelper(message, "UTF-8");

@@ -24,7 +24,7 @@ class StandInMail {
     private static final Pattern ADDRESS = Pattern.compile("https?://[^\\s<]+");
 
     @Bean(initMethod = "start", destroyMethod = "stop")
-    GreenMail mailServer(@Value("${kinetarch.stand-in.mail-port}") int port) {
+    GreenMail standInMailServer(@Value("${kinetarch.stand-in.mail-port}") int port) {
         var setup = new ServerSetup(port, InetAddress.getLoopbackAddress().getHostAddress(), ServerSetup.PROTOCOL_SMTP);
         setup.setServerStartupTimeout(STARTED_WITHIN_MILLIS);
         return new GreenMail(setup);
