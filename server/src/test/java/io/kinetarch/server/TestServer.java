@@ -131,20 +131,20 @@ public final class TestServer {
     private static TestServer start() {
         try {
             run("start");
-            run(
-                    "psql",
-                    "-qc",
-                    "drop database if exists " + DATABASE + " with (force)",
-                    "-c",
-                    "create database " + DATABASE);
+            // an interrupted run may have left one that is in use
+            run("psql_admin", "-qc", "drop database if exists " + DATABASE + " with (force)");
+            run("psql", "-qc", "create database " + DATABASE);
             String url = run("url").replaceFirst("/[^/]*$", "/" + DATABASE);
             String password = Files.readString(Path.of(run("password-file"))).strip();
             Path tokenFile = Files.createTempDirectory("kinetarch-test").resolve("demo-token");
             int mailPort = freePort();
             int sitePort = freePort();
             int hookPort = freePort();
-            var context = SpringApplication.run(
-                    KinetarchApplication.class,
+            var application = new SpringApplication(KinetarchApplication.class);
+            if (Exchanges.WANTED) {
+                application.addPrimarySources(List.of(Exchanges.class));
+            }
+            var context = application.run(
                     "--spring.profiles.active=demo",
                     "--server.port=0",
                     "--spring.datasource.url=" + url,

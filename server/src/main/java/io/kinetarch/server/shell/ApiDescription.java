@@ -61,15 +61,33 @@ class ApiDescription {
                 .addSecurityItem(new SecurityRequirement().addList(TOKEN));
     }
 
-    /** Tells of each call who may send it, and what a refusal looks like. */
+    /** Tells of each call who may send it, what a refusal looks like, and an example. */
     @Bean
-    OpenApiCustomizer everyCallTellsWhatItNeeds() {
+    OpenApiCustomizer everyCallTellsWhatItNeeds(ApiExamples examples) {
         return api -> {
             api.getComponents().addSchemas(PROBLEM, problem());
+            api.getComponents().getSchemas().values().forEach(ApiDescription::allowNothing);
             api.getPaths()
-                    .forEach((path, item) ->
-                            item.readOperationsMap().forEach((method, call) -> complete(method.name(), path, call)));
+                    .forEach((path, item) -> item.readOperationsMap().forEach((method, call) -> {
+                        complete(method.name(), path, call);
+                        examples.show(method.name(), path, call);
+                    }));
         };
+    }
+
+    /** Words that may be missing are one of some, or null; springdoc leaves null out of the list. */
+    private static void allowNothing(Schema<?> schema) {
+        if (schema.getProperties() != null) {
+            for (Schema<?> property : schema.getProperties().values()) {
+                boolean mayBeMissing =
+                        property.getTypes() != null && property.getTypes().contains("null");
+                if (mayBeMissing
+                        && property.getEnum() != null
+                        && !property.getEnum().contains(null)) {
+                    property.addEnumItemObject(null);
+                }
+            }
+        }
     }
 
     private static void complete(String method, String path, Operation call) {
