@@ -66,9 +66,11 @@ export function CopyElement({ kind, id, name, onClose }: Props) {
         <p className="soft">Skills, languages, capacity and presence are copied; real name, account and picture are not.</p>
       )}
       {queues > 0 && (
-        <Checkbox checked={along} onChange={(event) => setAlong(event.target.checked)}>
-          Copy its {queues === 1 ? 'queue' : `${queues} queues`} too, with their ladders
-        </Checkbox>
+        <p>
+          <Checkbox checked={along} onChange={(event) => setAlong(event.target.checked)}>
+            Copy its {queues === 1 ? 'queue' : `${queues} queues`} too, with their ladders
+          </Checkbox>
+        </p>
       )}
       <ErrorNote error={put.error} />
     </Dialog>

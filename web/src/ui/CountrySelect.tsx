@@ -8,11 +8,17 @@ interface Props {
   placeholder: string;
 }
 
+const rank = (name: string, typed: string) => (name.toLowerCase().startsWith(typed.toLowerCase()) ? 0 : 1);
+
 /** A country by its name, with its code behind; either can be typed. */
 export function CountrySelect({ value, onChange, placeholder }: Props) {
   return (
     <Select
-      showSearch={{ optionFilterProp: 'label' }}
+      showSearch={{
+        optionFilterProp: 'label',
+        // what begins with it is meant before what holds it
+        filterSort: (one, other, { searchValue }) => rank(one.label, searchValue) - rank(other.label, searchValue),
+      }}
       allowClear
       placeholder={placeholder}
       value={value}

@@ -27,4 +27,14 @@ describe('countries', () => {
     fireEvent.click(await screen.findByTitle('Austria (AT)'));
     expect(onChange).toHaveBeenCalledWith('AT');
   });
+
+  it('stand first that begin with what is typed', async () => {
+    render(<CountrySelect value={null} placeholder="none" onChange={() => undefined} />);
+    const field = screen.getByRole('combobox');
+    fireEvent.mouseDown(field);
+    fireEvent.change(field, { target: { value: 'ger' } });
+    await screen.findByTitle('Germany (DE)');
+    const offered = [...document.querySelectorAll('.ant-select-item-option')].map((option) => option.getAttribute('title'));
+    expect(offered.slice(0, 2)).toEqual(['Germany (DE)', 'Algeria (DZ)']);
+  });
 });
