@@ -1,6 +1,7 @@
 package io.kinetarch.server.shell;
 
 import java.net.URI;
+import java.util.List;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.web.server.context.WebServerInitializedEvent;
 import org.springframework.context.event.EventListener;
@@ -36,5 +37,10 @@ public class PublicAddress {
     public String origin() {
         var address = URI.create(base());
         return address.getScheme() + "://" + address.getAuthority();
+    }
+
+    /** Origins of this installation's own pages that a request may name, though it came to another host or port: a proxy's. */
+    public List<String> proxiedOrigins() {
+        return set.isEmpty() ? List.of() : List.of(origin());
     }
 }

@@ -1,5 +1,6 @@
 package io.kinetarch.server.wire;
 
+import io.kinetarch.server.shell.PublicAddress;
 import java.net.URI;
 import java.time.Duration;
 import org.springframework.beans.factory.annotation.Value;
@@ -34,6 +35,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
     private final WireGuard guard;
     private final ConnectionLimit limit;
     private final DeskSessions desks;
+    private final PublicAddress address;
     private final TaskScheduler pulses;
     private final String broker;
     private final String brokerLogin;
@@ -44,6 +46,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
             WireGuard guard,
             ConnectionLimit limit,
             DeskSessions desks,
+            PublicAddress address,
             @Value("${kinetarch.stomp-broker.address:}") String broker,
             @Value("${kinetarch.stomp-broker.login:guest}") String brokerLogin,
             @Value("${kinetarch.stomp-broker.passcode:guest}") String brokerPasscode,
@@ -51,6 +54,7 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
         this.guard = guard;
         this.limit = limit;
         this.desks = desks;
+        this.address = address;
         this.broker = broker;
         this.brokerLogin = brokerLogin;
         this.brokerPasscode = brokerPasscode;
@@ -74,7 +78,9 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
         // A visitor's page may be anywhere; its token says which chat is theirs.
         registry.addEndpoint(VISITORS).addInterceptors(limit).setAllowedOriginPatterns("*");
         // A desk signs in by its session, so only the application's own pages may connect.
-        registry.addEndpoint(DESKS).addInterceptors(limit, desks);
+        registry.addEndpoint(DESKS)
+                .addInterceptors(limit, desks)
+                .setAllowedOrigins(address.proxiedOrigins().toArray(String[]::new));
     }
 
     @Override
