@@ -30,9 +30,9 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
   const goLive = useGoLive(draft.id);
   const [note, setNote] = useState('');
   const changes = useChanges(draft.id, 'live', 'draft', draft.live != null);
-  const { data: findings } = useFindings(draft.id);
-  const blocking = findings?.filter((finding) => finding.severity === 'BLOCKS') ?? [];
-  const warning = findings?.filter((finding) => finding.severity === 'WARNS') ?? [];
+  const findings = useFindings(draft.id);
+  const blocking = findings.data?.filter((finding) => finding.severity === 'BLOCKS') ?? [];
+  const warning = findings.data?.filter((finding) => finding.severity === 'WARNS') ?? [];
   return (
     <Dialog
       open
@@ -40,24 +40,27 @@ function Ask({ onClose, onLive }: { onClose: () => void; onLive: () => void }) {
       title={<h2>Go live with this draft?</h2>}
       okText="Go live"
       cancelText="Not yet"
-      okButtonProps={{ disabled: blocking.length > 0 }}
+      okButtonProps={{ disabled: blocking.length > 0 || findings.isLoading || changes.isLoading }}
       confirmLoading={goLive.isPending}
       onCancel={onClose}
       onOk={() => goLive.mutate({ change: draft.change, note }, { onSuccess: onLive })}
     >
-      <p>
-        The draft becomes revision {(draft.live?.number ?? 0) + 1}, which never changes again.
-        {draft.live ? ` Since revision ${draft.live.number}:` : ''}
-      </p>
-      {draft.live && <ChangeEntries entries={changes.data} error={changes.error} />}
-      <Consequences />
-      {blocking.map((finding) => (
-        <FindingNote key={finding.words} finding={finding} />
-      ))}
-      {warning.map((finding) => (
-        <FindingNote key={finding.words} finding={finding} />
-      ))}
-      <UnablePeople shut />
+      {/* of one height, whatever is still to come: nothing moves under the hand that agrees */}
+      <section className="goes-live" aria-label="What goes live" tabIndex={0}>
+        <p>
+          The draft becomes revision {(draft.live?.number ?? 0) + 1}, which never changes again.
+          {draft.live ? ` Since revision ${draft.live.number}:` : ''}
+        </p>
+        {draft.live && <ChangeEntries entries={changes.data} error={changes.error} />}
+        <Consequences />
+        {blocking.map((finding) => (
+          <FindingNote key={finding.words} finding={finding} />
+        ))}
+        {warning.map((finding) => (
+          <FindingNote key={finding.words} finding={finding} />
+        ))}
+        <UnablePeople shut />
+      </section>
       <label className="gate-field">
         <span>What is it for?</span>
         <Input.TextArea value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
