@@ -68,11 +68,15 @@ psql_as() { # psql_as USER DATABASE ARG…
 admin() { psql_as "$(keeper)" postgres "$@"; }
 
 start() {
+  # Several may start it at once, as tests in two processes do.
+  mkdir -p "$(dirname "$PG_HOME")"
+  exec 8>"$PG_HOME.lock"
+  flock 8
   init
   if ! running; then
     for _ in $(seq 120); do zombie || break; sleep 0.5; done
     # -w waits until it takes connections; </dev/null and -l leave no descriptor of the caller open in the server
-    as_pg "$PG_BIN/pg_ctl" -D "$DATA" -l "$LOG" -w -t 60 -s -o "-p $PG_PORT" start </dev/null >/dev/null 2>&1 || {
+    as_pg "$PG_BIN/pg_ctl" -D "$DATA" -l "$LOG" -w -t 60 -s -o "-p $PG_PORT" start </dev/null >/dev/null 2>&1 8>&- || {
       echo "PostgreSQL did not start on port $PG_PORT; set KINETARCH_PG_PORT if something else uses it. Its log ends:" >&2
       as_pg tail -20 "$LOG" >&2
       exit 1

@@ -13,6 +13,7 @@ import { ConsequencesLine } from './ConsequencesLine';
 import { ErrorNote } from '../ui/ErrorNote';
 import { GoLive } from './GoLive';
 import { isTyping } from '../ui/keys';
+import { useSlow } from '../ui/useSlow';
 import { NewVersion } from './NewVersion';
 import { usePlace } from '../plan/place';
 import { useWorkplace, type Workplace, WorkplaceContext } from '../plan/workplace';
@@ -35,6 +36,7 @@ export function Shell({ plan, account, children }: { plan: string; account: Acco
   const { at } = usePlace();
   const zone = draft.data?.plan.settings.timeZone;
   const week = useWeek(plan, at && zone ? mondayOf(at, zone) : undefined);
+  const anew = useSlow(week.isFetching);
   const workplace = useMemo<Workplace | null>(() => {
     if (!draft.data || !week.data) return null;
     const moment = at ?? busiest(week.data);
@@ -62,7 +64,7 @@ export function Shell({ plan, account, children }: { plan: string; account: Acco
       <div className="shell">
         <SkipLink />
         <Header />
-        <WeekRuler />
+        <WeekRuler anew={anew} />
         <Navigation />
         <div className="shell-view" id={VIEW} tabIndex={-1}>
           {children}

@@ -22,7 +22,7 @@ const week = {
 describe('the week ruler', () => {
   it('shows which chats are late by simulation', async () => {
     renderInWorkplace(
-      <WeekRuler />,
+      <WeekRuler anew={false} />,
       samplePlan(),
       { '/simulated': { replications: 10, ended: true, failure: null, sides: { late: [4, 0.01] } } },
       { week },
@@ -31,8 +31,13 @@ describe('the week ruler', () => {
     expect(document.querySelectorAll('.ruler-late')).toHaveLength(1);
   });
 
+  it('says that it is being worked out anew', () => {
+    renderInWorkplace(<WeekRuler anew />, samplePlan(), {}, { week });
+    expect(screen.getByRole('status').textContent).toBe('The week is worked out anew …');
+  });
+
   it('says nothing of it before anything is simulated', () => {
-    renderInWorkplace(<WeekRuler />, samplePlan(), {}, { week });
+    renderInWorkplace(<WeekRuler anew={false} />, samplePlan(), {}, { week });
     expect(screen.getByText('20 chats an hour expected')).toBeTruthy();
   });
 });

@@ -13,7 +13,7 @@ const HALF_HOUR = 30;
 const SEEN = 0.5;
 
 /** The week in half-hours: chats as bars, those that are late by simulation at their top, under them those who answer against those required, closed times shaded. Picks the moment. */
-export function WeekRuler() {
+export function WeekRuler({ anew }: { /** Whether what is shown is being worked out anew. */ anew: boolean }) {
   const { week, at, slot } = useWorkplace();
   const { pick } = usePlace();
   const late = useShownSimulation().data?.sides?.late ?? [];
@@ -59,6 +59,11 @@ export function WeekRuler() {
     <section className="ruler" aria-label="Week ruler">
       <Moment late={late[slot] ?? 0} />
       <div className="ruler-frame" ref={frame}>
+        {anew && (
+          <span role="status" className="ruler-anew">
+            The week is worked out anew …
+          </span>
+        )}
         <svg
           width={width}
           height={HEIGHT}

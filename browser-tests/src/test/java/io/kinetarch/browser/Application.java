@@ -5,8 +5,10 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -43,25 +45,30 @@ final class Application implements AutoCloseable {
      * @param arguments further arguments of the application
      */
     static Application start(String database, String... arguments) throws IOException, InterruptedException {
-        prepare();
-        make(database, "template1");
+        try (var _ = oneAtATime()) {
+            prepare();
+            make(database, "template1");
+        }
         return again(database, arguments);
     }
 
     /** Starts it with the demo. */
     static Application startDemo(String database, String... arguments) throws IOException, InterruptedException {
-        prepare();
-        String release = Long.toString(Files.getLastModifiedTime(jar()).toMillis());
-        String made = postgres(
-                "psql",
-                "-tAc",
-                "select shobj_description(oid, 'pg_database') from pg_database where datname = '" + UNTOUCHED + "'");
-        if (!made.equals(release)) {
-            make(UNTOUCHED, "template1");
-            again(UNTOUCHED, WITH_DEMO).close();
-            postgres("psql", "-qc", "comment on database " + UNTOUCHED + " is '" + release + "'");
+        try (var _ = oneAtATime()) {
+            prepare();
+            String release = Long.toString(Files.getLastModifiedTime(jar()).toMillis());
+            String made = postgres(
+                    "psql",
+                    "-tAc",
+                    "select shobj_description(oid, 'pg_database') from pg_database where datname = '" + UNTOUCHED
+                            + "'");
+            if (!made.equals(release)) {
+                make(UNTOUCHED, "template1");
+                again(UNTOUCHED, WITH_DEMO).close();
+                postgres("psql", "-qc", "comment on database " + UNTOUCHED + " is '" + release + "'");
+            }
+            make(database, UNTOUCHED);
         }
-        make(database, UNTOUCHED);
         return againDemo(database, arguments);
     }
 
@@ -69,6 +76,15 @@ final class Application implements AutoCloseable {
     static Application againDemo(String database, String... arguments) throws IOException, InterruptedException {
         return again(
                 database, Stream.of(WITH_DEMO, arguments).flatMap(Stream::of).toArray(String[]::new));
+    }
+
+    /** Walks run beside each other, and all begin with what is made once. */
+    private static FileChannel oneAtATime() throws IOException {
+        Path lock = ROOT.resolve(".kinetarch/walks.lock");
+        Files.createDirectories(lock.getParent());
+        var channel = FileChannel.open(lock, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+        channel.lock(); // given back with the channel
+        return channel;
     }
 
     /** The application unpacked, with what makes its starts fast, as users start it. */
@@ -192,9 +208,13 @@ final class Application implements AutoCloseable {
         var process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(out.toFile());
         process.environment().putAll(settings);
         var run = process.start();
-        if (!run.waitFor(120, TimeUnit.SECONDS) || run.exitValue() != 0) {
-            throw new IOException(command + " failed: " + Files.readString(out));
+        try {
+            if (!run.waitFor(120, TimeUnit.SECONDS) || run.exitValue() != 0) {
+                throw new IOException(command + " failed: " + Files.readString(out));
+            }
+            return Files.readString(out).strip();
+        } finally {
+            Files.delete(out);
         }
-        return Files.readString(out).strip();
     }
 }

@@ -5,9 +5,11 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** The server is killed and the database unplugged under somebody's hands; nothing is lost, and they are told. */
+@Tag("alone")
 class FaultsIT {
     private static final String DATABASE = "kinetarch_faults";
     /** An instance is taken for dead after ten seconds, and machines are slow. */

@@ -12,12 +12,14 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * Live chats while servers are killed, the database is stopped and another revision goes live: every message is there once and in
  * order, whoever held a chat holds it, and who waited waits.
  */
+@Tag("alone")
 class LiveFaultsIT {
     private static final String DATABASE = "kinetarch_live_faults";
     private static final int HELD = 3;

@@ -21,7 +21,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 
 /**
  * The real application with the demo, on a database of its own in the loopback PostgreSQL, started once for all tests of a
- * run.
+ * process.
  */
 public final class TestServer {
     /** A Wednesday in whose week and the next nothing special is, and the time that the server takes it to be. */
@@ -31,7 +31,7 @@ public final class TestServer {
     private static final int PAST_DAYS = 2;
 
     private static final Duration LEARNED = Duration.ofMinutes(2);
-    private static final String DATABASE = "kinetarch_server_test";
+    private static final String DATABASE = System.getProperty("kinetarch.test-database", "kinetarch_server_test");
     public static final String HOOK_KEY = "a key of the tests' wallboard";
 
     private static final TestServer RUNNING = start();
@@ -191,10 +191,12 @@ public final class TestServer {
             if (!process.waitFor(120, TimeUnit.SECONDS) || process.exitValue() != 0) {
                 throw new IOException(command + " failed: " + Files.readString(out));
             }
+            return Files.readString(out, StandardCharsets.UTF_8).strip();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IOException("interrupted", e);
+        } finally {
+            Files.delete(out);
         }
-        return Files.readString(out, StandardCharsets.UTF_8).strip();
     }
 }

@@ -1,6 +1,7 @@
 package io.kinetarch.server.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
@@ -52,6 +53,16 @@ class PlanShelfTest {
         remove(id);
     }
 
+    private double[] chats(String id) {
+        return planner.get("/api/v1/plans/" + id + "/week?monday=2026-12-07")
+                .ok()
+                .body()
+                .path("chats")
+                .valueStream()
+                .mapToDouble(JsonNode::asDouble)
+                .toArray();
+    }
+
     @Test
     void aCopyHasTheDesignTheVolumesAndTheirForecast() {
         String id = made("{\"name\":\"Tarnwick again\",\"copyOf\":\"tarnwick\"}");
@@ -61,10 +72,9 @@ class PlanShelfTest {
         assertThat(copy.path("settings").path("name").asString()).isEqualTo("Tarnwick again");
         assertThat(copy.path("queues")).isEqualTo(original.path("queues"));
         assertThat(copy.path("operators")).isEqualTo(original.path("operators"));
-        String week = "/week?monday=2026-12-07";
-        assertThat(planner.get("/api/v1/plans/" + id + week).ok().body().path("chats"))
-                .isEqualTo(
-                        planner.get("/api/v1/plans/tarnwick" + week).ok().body().path("chats"));
+        // What the original's own chats tell of visitors divides some streams, whose parts then add up in another
+        // order.
+        assertThat(chats(id)).containsExactly(chats("tarnwick"), within(1e-9));
 
         var goes = admin.get("/api/v1/plans/" + id + "/removal").ok().body();
         assertThat(goes.path("halfHours").asLong()).isGreaterThan(10_000);
