@@ -41,7 +41,8 @@ public class LiveCalls {
         news.await(planId, appended.number(), TO_DECIDE)
                 .flatMap(LiveNews.Decided::refusal)
                 .ifPresent(why -> {
-                    throw new Refusal(Kind.NOT_POSSIBLE, "This cannot be done: " + why + ".");
+                    throw new Refusal(
+                            Kind.NOT_POSSIBLE, "This cannot be done: " + (why.endsWith(".") ? why : why + "."));
                 });
         return appended;
     }

@@ -5,6 +5,7 @@ import io.kinetarch.server.outgoing.Tickets.Ticket;
 import io.kinetarch.server.outgoing.Tickets.TicketProposal;
 import io.kinetarch.server.outgoing.Tickets.TicketWish;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -36,7 +37,7 @@ class TicketController {
 
     /** Sets the mail addresses that tickets may be sent to. */
     @PutMapping("/ticket-addresses")
-    List<String> addresses(@PathVariable String plan, @RequestBody List<String> addresses) {
+    List<String> addresses(@PathVariable String plan, @RequestBody List<@Nullable String> addresses) {
         return tickets.addresses(plan, addresses);
     }
 

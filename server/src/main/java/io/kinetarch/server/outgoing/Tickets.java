@@ -122,13 +122,14 @@ public class Tickets {
     }
 
     @Transactional
-    List<String> addresses(String planId, List<String> addresses) {
+    List<String> addresses(String planId, List<@Nullable String> addresses) {
         if (addresses.size() > MOST_ADDRESSES) {
             throw new Refusal(Kind.INVALID_DOCUMENT, "", "At most " + MOST_ADDRESSES + " addresses are kept.");
         }
-        addresses.forEach(Letters::checkAddress);
+        var written = addresses.stream().map(String::valueOf).map(String::strip).toList();
+        written.forEach(Letters::checkAddress); // nothing at all is no address either
         mapper.dropAddresses(planId);
-        addresses.forEach(address -> mapper.addAddress(planId, address.strip()));
+        written.forEach(address -> mapper.addAddress(planId, address));
         return mapper.addresses(planId);
     }
 

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -29,6 +30,8 @@ import tools.jackson.core.JacksonException;
 @RestControllerAdvice
 class ProblemHandler extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemHandler.class);
+    /** Ends the name of what binds a table to its plan. */
+    private static final String OF_PLAN = "_plan_id_fkey";
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(Refusal refusal) {
@@ -40,6 +43,15 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(PlanRefusal refusal) {
         return refused(Culprit.of(refusal, ""));
+    }
+
+    /** A plan that there never was, or that was removed while something was being stored for it. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> integrity(DataIntegrityViolationException failure) {
+        String words = String.valueOf(failure.getMostSpecificCause().getMessage());
+        return words.contains(OF_PLAN)
+                ? refused(new Refusal(Kind.NOT_FOUND, "There is no such plan, or not any more."))
+                : unexpected(failure);
     }
 
     @ExceptionHandler

@@ -194,6 +194,9 @@ class MarginTest {
         comes("Send me to the office.");
         accepts();
         planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[\"no address\"]").problem(409, "not-possible", null);
+        planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[null]").problem(409, "not-possible", null);
+        planner.withCsrf("PUT", "/api/v1/plans/nowhere/ticket-addresses", "[\"office@tarnwick.example\"]")
+                .problem(404, "not-found", null);
         planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[\"office@tarnwick.example\"]")
                 .ok();
         String wish = "{\"key\":\"" + UUID.randomUUID() + "\",\"subject\":\"To the office\",\"recipient\":\"%s\"}";

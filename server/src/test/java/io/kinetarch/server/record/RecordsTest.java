@@ -114,6 +114,7 @@ class RecordsTest {
     /** Read back by the parser of RFC 4180. */
     @Test
     void asATable() throws Exception {
+        planner.get("/api/v1/plans/nowhere/records/records.csv").problem(404, "not-found", null);
         var rows = planner.get(RECORDS + "/records.csv?outcome=finished-by-bot&door=sailing-status")
                 .ok()
                 .rows();
