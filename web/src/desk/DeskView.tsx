@@ -75,7 +75,8 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
 
   const here = useMemo(() => new Set(desk.places.flatMap(({ lines }) => lines.map(({ key }) => key))), [desk.places]);
   const actions: DeskActions = {
-    presence: (state, reason) => presence.mutate({ state, reason }),
+    presence: (state) => presence.mutate({ state, reason: null }),
+    awayFor: (reason) => presence.mutate({ state: 'away', reason }),
     act: (chat, what) => act.mutate({ chat, act: what }),
     reply: (chat, text, kept) => {
       const key = crypto.randomUUID();
@@ -94,7 +95,7 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
     transfer: (chat, to) => transfer.mutate({ chat, to }),
     callIn: (chat, operator) => callIn.mutate({ chat, operator }),
     markWrong: (chat, entry, wrong) => markWrong.mutate({ chat, entry, wrong }),
-    setAside: (chat, until) => setAside.mutate({ chat, until }),
+    setAside: (chat, until) => setAside.mutate({ chat, until: new Date(until).toISOString() }),
     prioritize: (chat, priority) => prioritize.mutate({ chat, priority }),
     margin: (chat) => atDesk(plan, chat),
     before: ({ chat, visitor, facts }) => (visitor !== null || facts.length > 0) && <EarlierChats plan={plan} chat={chat} />,

@@ -47,7 +47,7 @@ it('takes or leaves what is offered, and says whether the operator is here, from
   fireEvent.keyDown(document.body, { code: 'KeyL', altKey: true });
   expect(act).toHaveBeenLastCalledWith(8, 'decline');
   fireEvent.keyDown(document.body, { code: 'KeyP', altKey: true });
-  expect(presence).toHaveBeenLastCalledWith('away', null);
+  expect(presence).toHaveBeenLastCalledWith('away');
 });
 
 it('ends, sets aside and notes in the place in which one types, and nowhere else', () => {
@@ -55,7 +55,7 @@ it('ends, sets aside and notes in the place in which one types, and nowhere else
   fireEvent.keyDown(document.body, { code: 'KeyE', altKey: true });
   expect(act).not.toHaveBeenCalled();
   fireEvent.keyDown(reply, { code: 'KeyS', altKey: true });
-  expect(setAside).toHaveBeenCalledWith(7, '2026-12-02T10:45:00.000Z');
+  expect(setAside).toHaveBeenCalledWith(7, AT + 15 * 60_000);
   fireEvent.keyDown(reply, { code: 'KeyN', altKey: true });
   expect(document.activeElement).toBe(screen.getByLabelText('Note'));
   fireEvent.keyDown(reply, { code: 'KeyE', altKey: true });

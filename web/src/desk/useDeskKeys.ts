@@ -36,7 +36,7 @@ function byKey(event: KeyboardEvent, desk: Desk, actions: DeskActions, at: numbe
     case 'KeyL':
       return offered ? () => actions.act(offered.chat, 'decline') : null;
     case 'KeyP':
-      return () => actions.presence(desk.state === 'present' ? 'away' : 'present', null);
+      return () => actions.presence(desk.state === 'present' ? 'away' : 'present');
     default:
       return inPlace(event, desk, actions, at);
   }
@@ -51,7 +51,7 @@ function inPlace(event: KeyboardEvent, desk: Desk, actions: DeskActions, at: num
       return place.stage === 'held' || place.stage === 'wrap-up' ? () => actions.act(place.chat, place.stage === 'held' ? 'end' : 'wrap-up') : null;
     case 'KeyS':
       return place.stage === 'held' && place.colleagues.length === 0
-        ? () => actions.setAside?.(place.chat, new Date(at + ASIDE_MINUTES * 60_000).toISOString())
+        ? () => actions.setAside(place.chat, at + ASIDE_MINUTES * 60_000)
         : null;
     case 'KeyN':
       return () => {

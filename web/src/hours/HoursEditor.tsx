@@ -57,6 +57,7 @@ export function HoursEditor({
           key={date}
           date={date}
           hours={hours}
+          ruling={year?.days.find((day) => day.date === date)?.exception ?? date}
           holiday={year?.holidays.find((holiday) => holiday.date === date)?.name}
           onChange={changeHours}
           onClose={() => onDate(null)}
@@ -110,7 +111,10 @@ export function HoursEditor({
               <button type="button" className="plain-link" onClick={() => onDate(exception.date)}>
                 {exception.date} {exception.name}
               </button>
-              <span className="soft">, {exception.windows.length === 0 ? 'closed' : windowsText(exception.windows)}</span>
+              <span className="soft">
+                , {exception.windows.length === 0 ? 'closed' : windowsText(exception.windows)}
+                {exception.yearly && ', every year'}
+              </span>
             </li>
           ))}
         </ul>
@@ -128,24 +132,27 @@ export function HoursEditor({
 function OneDate({
   date,
   hours,
+  ruling,
   holiday,
   onChange,
   onClose,
 }: {
   date: string;
   hours: OpeningHours;
+  /** Date of the exception that holds, where one does: of an earlier year where it is one of every year. */
+  ruling: string;
   holiday: string | undefined;
   onChange: (part: Partial<OpeningHours>) => void;
   onClose: () => void;
 }) {
-  const exception = hours.exceptions.find((other) => other.date === date);
+  const exception = hours.exceptions.find((other) => other.date === ruling);
   const [name, setName] = useState(exception?.name ?? holiday ?? 'Closed');
   const [text, setText] = useState(exception ? windowsText(exception.windows) : '');
   const [until, setUntil] = useState(date);
-  const [years, setYears] = useState(1);
+  const [yearly, setYearly] = useState(exception?.yearly ?? false);
   const windows = fromText(text, 'MONDAY');
-  const dates = datesOf(date, until, years);
-  const others = hours.exceptions.filter((other) => other.date !== date);
+  const dates = datesOf(date, until);
+  const others = hours.exceptions.filter((other) => other !== exception);
   const alike = hours.exceptions.filter((other) => other.name === exception?.name);
   const keep = (exceptions: DatedHours[]) => {
     onChange({ exceptions: exceptions.sort((a, b) => a.date.localeCompare(b.date)) });
@@ -168,16 +175,10 @@ function OneDate({
       <Field label="Until">
         <Input type="date" min={date} value={until} onChange={(event) => setUntil(event.target.value || date)} />
       </Field>
-      <Field label="Every year">
-        <Select
-          value={years}
-          onChange={setYears}
-          options={[
-            { value: 1, label: 'no, only then' },
-            ...[2, 5, 10].map((count) => ({ value: count, label: `to ${Number(date.slice(0, 4)) + count - 1}` })),
-          ]}
-        />
-      </Field>
+      <Checkbox checked={yearly} onChange={(event) => setYearly(event.target.checked)}>
+        Every year from then on
+      </Checkbox>
+      {exception && exception.date !== date && <p className="soft">As every year since {exception.date}.</p>}
       {dates.length === 0 && (
         <p className="short">
           {until < date
@@ -189,12 +190,12 @@ function OneDate({
       <span className="one-date-actions">
         <Button
           disabled={windows === null || name.trim() === '' || dates.length === 0}
-          onClick={() => take({ name: name.trim(), windows: (windows ?? []).map(({ from, to }) => ({ from, to })) })}
+          onClick={() => take({ name: name.trim(), windows: (windows ?? []).map(({ from, to }) => ({ from, to })), yearly })}
         >
           {dates.length > 1 ? `Set these ${dates.length} dates` : 'Set this date'}
         </Button>
         {exception && (
-          <Button onClick={() => keep(others)}>As always</Button>
+          <Button onClick={() => keep(others)}>{exception.yearly ? 'As always every year' : 'As always'}</Button>
         )}
         {alike.length > 1 && (
           <Button onClick={() => keep(hours.exceptions.filter((other) => !alike.includes(other)))}>
@@ -276,7 +277,7 @@ function Holidays({
                   aria-label={`Closed on ${name}, ${date}`}
                   onClick={() =>
                     onChange({
-                      exceptions: [...hours.exceptions, { date, name, windows: [] }].sort((a, b) => a.date.localeCompare(b.date)),
+                      exceptions: [...hours.exceptions, { date, name, windows: [], yearly: false }].sort((a, b) => a.date.localeCompare(b.date)),
                     })
                   }
                 >

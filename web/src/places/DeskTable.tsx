@@ -11,8 +11,10 @@ import './places.css';
 
 /** What an operator does at a desk, whoever carries it out. */
 export interface DeskActions {
-  /** Says whether the operator is here, and why not, where they say. */
-  presence: (state: string, reason: string | null) => void;
+  /** Says whether the operator is here. */
+  presence: (state: string) => void;
+  /** Says why the operator is away; where nothing is kept, it cannot be said. */
+  awayFor?: (reason: string) => void;
   act: (chat: number, act: PlaceAct) => void;
   /** Sends a reply, and the one kept ready from which it was made. */
   reply: (chat: number, text: string, canned: number | null) => void;
@@ -23,10 +25,10 @@ export interface DeskActions {
   callIn: (chat: number, operator: string) => void;
   /** Tells that an answer of the bot's is wrong, or is not; where nothing is kept, it cannot be told. */
   markWrong?: (chat: number, entry: number, wrong: boolean) => void;
-  /** Sets a chat aside until an instant; where nothing is kept, none can be. */
-  setAside?: (chat: number, until: string) => void;
+  /** Sets a chat aside until an instant, in milliseconds. */
+  setAside: (chat: number, until: number) => void;
   /** Says how urgent a chat is, 0 to 9. */
-  prioritize?: (chat: number, priority: number) => void;
+  prioritize: (chat: number, priority: number) => void;
   /** Where labels, notes and tickets of a chat are kept; nowhere where nothing is. */
   margin?: (chat: number) => MarginPlace;
   /** What the visitor said in chats before; nothing where nothing is kept. */
@@ -65,8 +67,8 @@ const STATES = [
 export function DeskControls({ desk, actions }: Pick<DeskTableProps, 'desk' | 'actions'>) {
   return (
     <>
-      <Segmented aria-label="Presence" options={STATES} value={desk.state} onChange={(state) => actions.presence(state, null)} />
-      {desk.state === 'away' && actions.setAside && <AwayFor key={desk.reason} reason={desk.reason ?? ''} say={(reason) => actions.presence('away', reason)} />}
+      <Segmented aria-label="Presence" options={STATES} value={desk.state} onChange={actions.presence} />
+      {desk.state === 'away' && actions.awayFor && <AwayFor key={desk.reason} reason={desk.reason ?? ''} say={actions.awayFor} />}
       <span className="soft">
         {inUse(desk.places)} of {desk.self.capacity} in use
       </span>
@@ -80,7 +82,7 @@ export function DeskTable({ desk, at, typing, sending, actions, trouble, canned 
   const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
   return (
     <>
-      <WaitingAxis waiting={desk.waiting} at={at} take={desk.state === 'present' && actions.setAside ? (chat) => actions.act(chat, 'take') : null} />
+      <WaitingAxis waiting={desk.waiting} at={at} take={desk.state === 'present' ? (chat) => actions.act(chat, 'take') : null} />
       {(desk.sentOn.length > 0 || desk.aside.length > 0) && (
         <ul className="sent-on" aria-label="Sent on or set aside by you">
           {desk.aside.map(({ chat, visitor, until }) => (
@@ -123,8 +125,12 @@ export function DeskTable({ desk, at, typing, sending, actions, trouble, canned 
         ))}
         {desk.state !== 'present' && desk.places.length === 0 && (
           <p className="desk-empty">
-            {desk.state === 'away' ? 'You are away: no chats are offered to you.' : 'You are off.'} Choose “Present” above to be
-            offered chats.
+            {desk.state === 'away'
+              ? 'You are away: no chats are offered to you.'
+              : desk.reason && desk.since
+                ? `Your shift was over at ${timeOfDay(desk.since)}, so you are off.`
+                : 'You are off.'}{' '}
+            Choose “Present” above to be offered chats.
           </p>
         )}
       </div>

@@ -133,7 +133,7 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
       <div className="place-row">
         <SendOn desk={desk} place={place} actions={actions} />
         {actions.sendFile && place.takesFiles && <SendFile place={place} send={actions.sendFile} />}
-        {actions.setAside && place.colleagues.length === 0 && <SetAside place={place} at={at} setAside={actions.setAside} />}
+        {place.colleagues.length === 0 && <SetAside place={place} at={at} setAside={actions.setAside} />}
         {place.colleagues.length > 0 && <Button onClick={() => actions.act(place.chat, 'step-out')}>Step out</Button>}
         <Button onClick={() => actions.act(place.chat, 'end')}>End the chat</Button>
       </div>
@@ -179,7 +179,7 @@ function Beside({ desk, place, actions, open }: Pick<PlaceProps, 'desk' | 'place
 
 const ASIDE_MINUTES = [5, 15, 30, 60, 240];
 
-function SetAside({ place, at, setAside }: { place: Place; at: number; setAside: NonNullable<DeskActions['setAside']> }) {
+function SetAside({ place, at, setAside }: { place: Place; at: number; setAside: DeskActions['setAside'] }) {
   return (
     <Dropdown
       trigger={['click']}
@@ -192,7 +192,7 @@ function SetAside({ place, at, setAside }: { place: Place; at: number; setAside:
             children: ASIDE_MINUTES.map((minutes) => ({ key: String(minutes), label: minutes < 60 ? `in ${minutes} minutes` : `in ${minutes / 60} h` })),
           },
         ],
-        onClick: ({ key }) => setAside(place.chat, new Date(at + Number(key) * 60_000).toISOString()),
+        onClick: ({ key }) => setAside(place.chat, at + Number(key) * 60_000),
       }}
     >
       <Button>Set aside …</Button>
@@ -545,9 +545,7 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
       key: 'priority',
       type: 'group' as const,
       label: 'Wherever it waits next',
-      children: actions.prioritize
-        ? [{ key: 'priority', label: 'Priority', children: PRIORITIES.map(({ key, label }) => ({ key: `priority ${key}`, label })) }]
-        : [],
+      children: [{ key: 'priority', label: 'Priority', children: PRIORITIES.map(({ key, label }) => ({ key: `priority ${key}`, label })) }],
     },
   ].filter(({ key, children }) => children.length > 0 || key === 'queues' || key === 'people');
   return (
@@ -557,7 +555,7 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
         items,
         onClick: ({ key }) => {
           const [kind, id = ''] = key.split(' ');
-          if (kind === 'priority') actions.prioritize?.(place.chat, Number(id));
+          if (kind === 'priority') actions.prioritize(place.chat, Number(id));
           else if (kind === 'bot') actions.act(place.chat, 'to-bot');
           else if (kind === 'in') actions.callIn(place.chat, id);
           else if (kind === 'queue') actions.transfer(place.chat, { queue: id });

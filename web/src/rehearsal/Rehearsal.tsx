@@ -106,11 +106,15 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
   const nameOf = (chat: number) => visitors.find(({ view }) => view.chat === chat)?.name ?? '';
   const actions: DeskActions = {
     presence: (state) => act({ do: state, operator }),
-    act: (chat, what) => act({ do: what, operator, chat: nameOf(chat), ...(what === 'end' ? { by: 'operator' } : {}) }),
+    act: (chat, what) =>
+      act({ do: what === 'take' ? 'assign' : what, operator, chat: nameOf(chat), ...(what === 'end' ? { by: 'operator' } : {}) }),
     reply: (chat, text) => act({ do: 'say', by: 'operator', operator, chat: nameOf(chat), text }),
     type: () => undefined,
     transfer: (chat, to) => act({ do: 'transfer', operator, chat: nameOf(chat), to }),
     callIn: (chat, colleague) => act({ do: 'call-in', operator: colleague, chat: nameOf(chat) }),
+    setAside: (chat, until) =>
+      act({ do: 'set-aside', operator, chat: nameOf(chat), until: durationOf(until - Date.parse(rehearsal.from)) }),
+    prioritize: (chat, priority) => act({ do: 'prioritize', chat: nameOf(chat), priority }),
     take: (queue, takes) => act({ do: takes ? 'join-queue' : 'leave-queue', operator, queue }),
   };
 

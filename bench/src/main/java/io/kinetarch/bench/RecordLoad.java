@@ -65,7 +65,7 @@ public final class RecordLoad {
             "words=wheelchair",
             "words=unicycle",
             "words=ferry%20wheelchair&language=de",
-            "operator=ana-reyes&language=fr",
+            "operator=ana-r&language=fr",
             "queue=lost&waited=300",
             "topic=Lost%20property&hour=9",
             "words=ferry&from=2026-11-20&until=2026-11-22"

@@ -43,7 +43,7 @@ class AccessibilityIT {
                     "/passage?sel=queues/rebooking",
                     "/passage?try=booking-site",
                     "/people",
-                    "/people?sel=operators/ana-reyes",
+                    "/people?sel=operators/ana-r",
                     "/structure",
                     "/structure?sel=departments/travel-day",
                     "/structure?sel=rules/group-fares",

@@ -80,7 +80,7 @@ class ScreenshotsIT {
             }
             take(page, "people");
             edit(page, journey, "/structure?" + saturday + "&sel=rules/group-fares", "Name", "Groups of ten and more");
-            edit(page, journey, "/people?" + saturday + "&sel=operators/kai-ronan", "Capacity", "6");
+            edit(page, journey, "/people?" + saturday + "&sel=operators/kai-r", "Capacity", "6");
             show(page, "/structure?" + saturday, "The plan check");
             page.locator(".structure-open")
                     .filter(new Locator.FilterOptions().setHasText("7. Groups of ten"))

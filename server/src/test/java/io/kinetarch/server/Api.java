@@ -145,6 +145,11 @@ public final class Api {
         return send("POST", path, BodyPublishers.ofByteArray(bytes), "application/octet-stream", null);
     }
 
+    /** Sends a file with the CSRF token. */
+    public Answer postFile(String path, byte[] bytes) {
+        return send("POST", path, BodyPublishers.ofByteArray(bytes), "application/octet-stream", csrf());
+    }
+
     /** Sends with the CSRF token that an earlier answer set as a cookie. */
     public Answer postWithCsrf(String path, String json) {
         return withCsrf("POST", path, json);

@@ -1,5 +1,6 @@
 package io.kinetarch.server;
 
+import io.kinetarch.server.document.PlanDocument;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -10,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
@@ -32,7 +34,7 @@ final class Exchanges extends OncePerRequestFilter implements DisposableBean {
     static final boolean WANTED = System.getenv("KINETARCH_WRITE_EXAMPLES") != null;
 
     private static final Path FILE = Path.of("src/main/resources/api-examples.json");
-    private static final int LONGEST_BODY = 2_000;
+    private static final int LONGEST_BODY = 6_000;
     private static final int LONGEST_ANSWER = 1_500;
     /** An answer of nothing shows nothing. */
     private static final int OF_NOTHING = 100_000;
@@ -49,7 +51,8 @@ final class Exchanges extends OncePerRequestFilter implements DisposableBean {
     protected boolean shouldNotFilter(HttpServletRequest request) {
         // the rest are no calls; what goes on without end is not held back
         String path = request.getRequestURI();
-        return !(path.startsWith("/api/v1/") || path.startsWith("/visit/")) || path.endsWith("/feed");
+        return !(path.startsWith("/api/v1/") || path.startsWith("/visit/") || path.startsWith("/door/"))
+                || path.endsWith("/feed");
     }
 
     @Override
@@ -72,6 +75,9 @@ final class Exchanges extends OncePerRequestFilter implements DisposableBean {
                 || body.length > LONGEST_BODY) {
             return;
         }
+        if (isOlder(asked.getContentType(), body)) {
+            return;
+        }
         var example = JSON.createObjectNode();
         String query = asked.getQueryString();
         example.put("path", asked.getRequestURI() + (query == null ? "" : "?" + query));
@@ -85,6 +91,16 @@ final class Exchanges extends OncePerRequestFilter implements DisposableBean {
                 asked.getMethod() + " " + pattern,
                 new Exchange(cost, example),
                 (one, other) -> other.cost() < one.cost() ? other : one);
+    }
+
+    /** Plans of older versions are taken, and are no example of how one is written. */
+    private static boolean isOlder(@Nullable String type, byte[] body) {
+        return type != null
+                && type.contains("json")
+                && body.length > 0
+                && Optional.ofNullable(JSON.readTree(body).findValue("schemaVersion"))
+                        .filter(version -> version.asInt() != PlanDocument.SCHEMA_VERSION)
+                        .isPresent();
     }
 
     /** A JSON document as such, what else is text as a text, and of what is neither its type alone. */

@@ -14,6 +14,7 @@ public final class OlderDocuments {
     public static void toVersion7(ObjectNode plan) {
         plan.put("schemaVersion", 7);
         ((ObjectNode) plan.path("settings")).remove("receivers");
+        plan.path("hours").forEach(set -> without(set.path("hours").path("exceptions"), "yearly"));
         without(plan.path("bots"), "handoff");
         without(plan.path("bots"), "outside");
         without(plan.path("doors"), "handoff");

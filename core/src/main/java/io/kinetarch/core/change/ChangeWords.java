@@ -20,6 +20,7 @@ import io.kinetarch.core.plan.HeldSkill;
 import io.kinetarch.core.plan.HelpPage;
 import io.kinetarch.core.plan.HoursId;
 import io.kinetarch.core.plan.HoursSet;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.LocalText;
 import io.kinetarch.core.plan.Look;
 import io.kinetarch.core.plan.Membership;
@@ -175,7 +176,7 @@ final class ChangeWords {
                 a.botShares(),
                 b.botShares(),
                 share -> percent(share.share()) + " of " + quoted(share.topic())
-                        + (share.language() == null ? "" : " in " + share.language())
+                        + (share.language() == null ? "" : " in " + KnownLanguages.name(share.language()))
                         + (share.source() == null
                                 ? ""
                                 : ", measured " + share.source().asOf()));
@@ -217,7 +218,7 @@ final class ChangeWords {
 
     private static void helpPage(HelpPage a, HelpPage b, Said said) {
         said.value("title", a.name(), b.name());
-        said.value("language", a.language(), b.language());
+        said.value("language", KnownLanguages.name(a.language()), KnownLanguages.name(b.language()));
         said.value("category", quoted(a.category()), quoted(b.category()));
         said.list("text", a.text().lines().toList(), b.text().lines().toList(), ChangeWords::quoted);
         said.value("read from", a.source(), b.source());
@@ -227,7 +228,7 @@ final class ChangeWords {
     private void bot(Bot a, Bot b, Said said) {
         said.value("name", a.name(), b.name());
         said.value("picture", a.picture(), b.picture());
-        said.list("languages", a.languages(), b.languages(), tag -> tag);
+        said.list("languages", a.languages(), b.languages(), KnownLanguages::name);
         said.list("doors", a.doors(), b.doors(), this::name);
         said.list("topics", a.topics(), b.topics(), this::name);
         for (var courtesy : Courtesy.values()) {
@@ -246,8 +247,11 @@ final class ChangeWords {
         Stream.concat(a.in().keySet().stream(), b.in().keySet().stream())
                 .distinct()
                 .sorted()
-                .forEach(language ->
-                        said.list(what + " (" + language + ")", a.in(language), b.in(language), ChangeWords::quoted));
+                .forEach(language -> said.list(
+                        what + " (" + KnownLanguages.name(language) + ")",
+                        a.in(language),
+                        b.in(language),
+                        ChangeWords::quoted));
     }
 
     private static String part(Shrinkage.Part part) {
@@ -350,7 +354,7 @@ final class ChangeWords {
     }
 
     private static String exception(DatedHours exception) {
-        return exception.date() + " " + exception.name() + " "
+        return (exception.yearly() ? "every year from " : "") + exception.date() + " " + exception.name() + " "
                 + (exception.windows().isEmpty()
                         ? "closed"
                         : exception.windows().stream().map(DayWindow::toString).collect(Collectors.joining(", ")));
@@ -450,8 +454,8 @@ final class ChangeWords {
         said.picture(a.picture(), b.picture());
         said.levels(
                 "language",
-                levels(a.languages(), SpokenLanguage::language, SpokenLanguage::level),
-                levels(b.languages(), SpokenLanguage::language, SpokenLanguage::level));
+                levels(a.languages(), spoken -> KnownLanguages.name(spoken.language()), SpokenLanguage::level),
+                levels(b.languages(), spoken -> KnownLanguages.name(spoken.language()), SpokenLanguage::level));
         said.levels(
                 "skill",
                 levels(a.skills(), held -> name(held.skill()), HeldSkill::level),
@@ -470,7 +474,7 @@ final class ChangeWords {
         said.value("name", a.name(), b.name());
         said.value("hours", kept(a.hours()), kept(b.hours()));
         said.value("texts of", textsOf(a), textsOf(b));
-        said.list("languages", a.languages(), b.languages(), tag -> tag);
+        said.list("languages", a.languages(), b.languages(), KnownLanguages::name);
         texts(a.texts(), b.texts(), said);
         questions("question", a.questions(), b.questions(), said);
         said.value("opens", lower(a.opens()), lower(b.opens()));
@@ -811,12 +815,12 @@ final class ChangeWords {
         void texts(String field, LocalText was, LocalText is) {
             is.in().forEach((language, text) -> {
                 if (!text.equals(was.in().get(language))) {
-                    words.add(field + " in " + language + " " + quoted(text));
+                    words.add(field + " in " + KnownLanguages.name(language) + " " + quoted(text));
                 }
             });
             was.in().keySet().stream()
                     .filter(language -> !is.in().containsKey(language))
-                    .forEach(language -> words.add("no " + field + " in " + language));
+                    .forEach(language -> words.add("no " + field + " in " + KnownLanguages.name(language)));
         }
     }
 }

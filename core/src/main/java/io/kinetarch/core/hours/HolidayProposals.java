@@ -32,7 +32,7 @@ public final class HolidayProposals {
     }
 
     private static Decision decision(OpeningHours hours, HolidayCalendar calendar, LocalDate date) {
-        if (hours.exceptions().stream().anyMatch(exception -> exception.date().equals(date))) {
+        if (hours.exceptionOn(date).isPresent()) {
             return Decision.KEPT;
         }
         return calendar.declined().contains(date) ? Decision.DECLINED : Decision.UNDECIDED;

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.MonthDay;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
@@ -24,7 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param roundTheClock the usual week is open throughout; said on purpose, so it goes with no windows
  * @param weekly the open windows of a usual week; may overlap; none means closed
  * @param seasons none overlapping another, in the order of their dates
- * @param exceptions at most one a date, in the order of their dates
+ * @param exceptions at most one a date, in the order of their dates; one of each year gives way to a later one of that day
  * @param holidays whose public holidays are looked at; null for nobody's
  */
 public record OpeningHours(
@@ -41,6 +42,9 @@ public record OpeningHours(
     private static final int A_WEEK_AND_MORE = 16;
 
     private static final int SOME_WEEKS = 45;
+    /** From the 29th of February of 1896 to the next: all that is yearly has come round by then. */
+    private static final int LONGEST_YEAR = 8 * 366;
+
     private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("EEEE HH:mm", Locale.ENGLISH);
     private static final DateTimeFormatter DATE_AND_TIME =
             DateTimeFormatter.ofPattern("EEEE d MMMM HH:mm", Locale.ENGLISH);
@@ -156,7 +160,7 @@ public record OpeningHours(
     /** The next instant after {@code at} at which open turns to closed or back; none if that never happens. */
     public Optional<Instant> nextChange(Instant at) {
         LocalDate today = local(at).toLocalDate();
-        LocalDate last = lastDated().filter(today::isBefore).orElse(today).plusDays(A_WEEK_AND_MORE);
+        LocalDate last = lastDated(today).filter(today::isBefore).orElse(today).plusDays(A_WEEK_AND_MORE);
         for (LocalDate until : List.of(today.plusDays(A_WEEK_AND_MORE), today.plusDays(SOME_WEEKS), last)) {
             // what begins on the last date looked at may run on into the next
             var known = until.atStartOfDay(timeZone).toInstant();
@@ -189,8 +193,24 @@ public record OpeningHours(
         return Optional.empty();
     }
 
+    /** The exception that holds on a date: that of the date itself, or the last one before it that comes every year. */
+    public Optional<DatedHours> exceptionOn(LocalDate date) {
+        int first = exceptions.isEmpty()
+                ? date.getYear() + 1
+                : exceptions.getFirst().date().getYear();
+        for (int year = date.getYear(); year >= first; year--) {
+            if (MonthDay.from(date).isValidYear(year)) {
+                var exception = exceptionOf(date.withYear(year));
+                if (exception.isPresent() && (exception.get().yearly() || year == date.getYear())) {
+                    return exception;
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
     /** Found by halves, since they stand in the order of their dates. */
-    private Optional<DatedHours> exceptionOn(LocalDate date) {
+    private Optional<DatedHours> exceptionOf(LocalDate date) {
         int low = 0;
         int high = exceptions.size();
         while (low < high) {
@@ -215,10 +235,18 @@ public record OpeningHours(
         return OpenSpans.of(this, first, last).stream().flatMap(span -> Stream.of(span.from(), span.to()));
     }
 
-    private Optional<LocalDate> lastDated() {
-        return Stream.concat(
-                        seasons.stream().map(Season::to), exceptions.stream().map(DatedHours::date))
+    /** The last date after which every week is as the one before. */
+    private Optional<LocalDate> lastDated(LocalDate today) {
+        var yearly = exceptions.stream()
+                .filter(DatedHours::yearly)
+                .map(exception -> later(exception.date(), today).plusDays(LONGEST_YEAR));
+        return Stream.of(seasons.stream().map(Season::to), exceptions.stream().map(DatedHours::date), yearly)
+                .flatMap(dates -> dates)
                 .max(LocalDate::compareTo);
+    }
+
+    private static LocalDate later(LocalDate one, LocalDate two) {
+        return one.isAfter(two) ? one : two;
     }
 
     private Optional<LocalDate> firstDated() {

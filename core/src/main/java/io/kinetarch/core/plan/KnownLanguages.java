@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -34,6 +35,16 @@ public final class KnownLanguages {
                 && (locale.getScript().isEmpty() || named(locale.getScript(), locale.getDisplayScript(Locale.ENGLISH)))
                 && (locale.getCountry().isEmpty()
                         || named(locale.getCountry(), locale.getDisplayCountry(Locale.ENGLISH)));
+    }
+
+    /** Its English name, such as "German (Austria)" for de-AT; the tag itself where it is not known. */
+    public static String name(String tag) {
+        return Locale.forLanguageTag(tag).getDisplayName(Locale.ENGLISH);
+    }
+
+    /** The English names of several, one after the other. */
+    public static String names(List<String> tags) {
+        return tags.stream().map(KnownLanguages::name).collect(Collectors.joining(", "));
     }
 
     private static boolean named(String code, String name) {

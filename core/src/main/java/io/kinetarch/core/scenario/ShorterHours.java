@@ -1,6 +1,5 @@
 package io.kinetarch.core.scenario;
 
-import io.kinetarch.core.hours.DatedHours;
 import io.kinetarch.core.hours.DayWindow;
 import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.hours.Season;
@@ -53,12 +52,9 @@ public record ShorterHours(int opensLater, int closesEarlier) {
                         .map(season -> new Season(season.name(), season.from(), season.to(), weekly(season.weekly())))
                         .toList(),
                 hours.exceptions().stream()
-                        .map(dated -> new DatedHours(
-                                dated.date(),
-                                dated.name(),
-                                dated.windows().stream()
-                                        .flatMap(window -> of(window).stream())
-                                        .toList()))
+                        .map(dated -> dated.with(dated.windows().stream()
+                                .flatMap(window -> of(window).stream())
+                                .toList()))
                         .toList(),
                 hours.holidays());
     }

@@ -13,6 +13,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -93,6 +94,65 @@ class DatedHoursTest {
         assertThat(hours.nextChange(at("2026-12-25T12:00:00Z"))).contains(at("2026-12-26T00:00:00Z"));
         assertThat(hours.openTime(at("2026-12-25T00:00:00Z"), at("2026-12-27T00:00:00Z")))
                 .isEqualTo(Duration.ofDays(1));
+    }
+
+    @Test
+    void anExceptionOfEveryYearHoldsUntilOneOfALaterYearSaysOtherwise() {
+        var hours = hours(
+                List.of(),
+                List.of(
+                        new DatedHours(CHRISTMAS, "Christmas Day", List.of(), true),
+                        new DatedHours(CHRISTMAS.plusYears(2), "On call", List.of(window(10, 12)), false),
+                        new DatedHours(CHRISTMAS.plusYears(4), "Half a day", List.of(window(9, 13)), true)));
+
+        assertThat(hours.on(CHRISTMAS.minusYears(1)).source()).isEqualTo(OpeningHours.Source.WEEK);
+        assertThat(IntStream.rangeClosed(0, 6)
+                        .mapToObj(years -> hours.on(CHRISTMAS.plusYears(years)).name()))
+                .containsExactly(
+                        "Christmas Day",
+                        "Christmas Day",
+                        "On call",
+                        "Christmas Day",
+                        "Half a day",
+                        "Half a day",
+                        "Half a day");
+        assertThat(hours.at(at("2027-12-25T11:00:00Z")).because())
+                .isEqualTo("Closed: 25 December 2027 is Christmas Day (Europe/Dublin); opens Sunday 09:00.");
+        assertThat(hours.exceptionOn(CHRISTMAS.plusYears(3)))
+                .map(DatedHours::date)
+                .contains(CHRISTMAS);
+    }
+
+    /** The day that is none in other years is left out in them (RFC 5545, 3.3.10); the years 1900 and 2100 have none. */
+    @Test
+    void theLastOfFebruaryComesEachLeapYear() {
+        var leapDay = LocalDate.of(2024, 2, 29);
+        var open = new OpeningHours(
+                DUBLIN,
+                false,
+                List.of(),
+                List.of(),
+                List.of(new DatedHours(leapDay, "Leap day", List.of(window(9, 10)), true)),
+                null);
+
+        assertThat(open.nextChange(at("2024-03-01T00:00:00Z"))).contains(at("2028-02-29T09:00:00Z"));
+        assertThat(open.nextChange(at("2096-03-01T00:00:00Z"))).contains(at("2104-02-29T09:00:00Z"));
+        assertThat(open.since(at("2103-03-01T00:00:00Z"))).contains(at("2096-02-29T10:00:00Z"));
+    }
+
+    @Test
+    void aHolidayOfEveryYearIsDecidedForAllOfThem() {
+        var hours = new OpeningHours(
+                DUBLIN,
+                false,
+                everyDay(9, 17),
+                List.of(),
+                List.of(new DatedHours(CHRISTMAS, "Christmas Day", List.of(), true)),
+                new HolidayCalendar("IE", null, List.of()));
+
+        assertThat(HolidayProposals.of(hours, CHRISTMAS.plusYears(9), CHRISTMAS.plusYears(9)))
+                .extracting(Proposal::decision)
+                .containsExactly(Decision.KEPT);
     }
 
     @Test

@@ -31,7 +31,17 @@ public final class RandomHours {
         for (int i = random.nextInt(8); i > 0; i--) {
             LocalDate date = around.plusDays(random.nextInt(1700));
             exceptions.put(
-                    date, new DatedHours(date, "Day " + i, random.nextBoolean() ? List.of() : List.of(window(random))));
+                    date,
+                    new DatedHours(
+                            date,
+                            "Day " + i,
+                            random.nextBoolean() ? List.of() : List.of(window(random)),
+                            random.nextInt(3) == 0));
+            if (random.nextBoolean()) { // a day of some later year, so that one of every year meets others
+                LocalDate later = date.plusYears(1 + random.nextInt(3));
+                exceptions.put(
+                        later, new DatedHours(later, "Again " + i, List.of(window(random)), random.nextBoolean()));
+            }
         }
         return new OpeningHours(zone, false, week(random), seasons, List.copyOf(exceptions.values()), null);
     }

@@ -163,8 +163,8 @@ class RungsAndConditionsTest {
         assertThat(words(timeouts))
                 .isEqualTo(
                         "The plan: accept within 30 s → 20 s; away after missed chats 3 → 2; no reply after 120 s → 90 s;"
-                                + " no reply, then another operator → head of queue; no-reply text in de “Gleich.”; no-reply text"
-                                + " in en “Soon.”; reminder after 180 s → 60 s; silent visitor closed after 300 s → 400 s; bot hands"
+                                + " no reply, then another operator → head of queue; no-reply text in German “Gleich.”; no-reply text"
+                                + " in English “Soon.”; reminder after 180 s → 60 s; silent visitor closed after 300 s → 400 s; bot hands"
                                 + " over after misses 2 → 3");
     }
 
@@ -190,7 +190,7 @@ class RungsAndConditionsTest {
                 .extracting(words::condition)
                 .containsExactly(
                         "door is SITE",
-                        "not: language is de or fr",
+                        "not: language is German or French",
                         "topic contains late or lost",
                         "topic is at most 2.5",
                         "topic is exactly 3",

@@ -6,6 +6,7 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.MonthDay;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
@@ -18,6 +19,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import net.fortuna.ical4j.model.Parameter;
 import net.fortuna.ical4j.model.Property;
@@ -30,7 +33,8 @@ import org.jspecify.annotations.Nullable;
  * @param zone of its times; null where they float
  * @param start in that zone
  * @param allDay whether it has dates without times
- * @param days on which it repeats each week; empty for an event that does not repeat
+ * @param days on which it repeats each week; empty for an event that does not repeat so
+ * @param yearly whether it repeats each year on its date
  * @param last date on which it repeats; null where it goes on
  * @param skipped dates on which it does not take place
  */
@@ -42,6 +46,7 @@ record CalendarEvent(
         Duration length,
         boolean allDay,
         Set<DayOfWeek> days,
+        boolean yearly,
         @Nullable LocalDate last,
         Set<LocalDate> skipped,
         @Nullable LocalDate replaces) {
@@ -50,7 +55,11 @@ record CalendarEvent(
     private static final Map<String, DayOfWeek> DAYS = Stream.of(DayOfWeek.values())
             .collect(Collectors.toMap(day -> day.name().substring(0, 2), day -> day));
     private static final Set<String> KEPT_PARTS = Set.of("FREQ", "INTERVAL", "BYDAY", "UNTIL", "COUNT", "WKST");
+    private static final Set<String> KEPT_PARTS_OF_YEARS =
+            Set.of("FREQ", "INTERVAL", "BYMONTH", "BYMONTHDAY", "UNTIL", "COUNT", "WKST");
     private static final int LONGEST_COUNT = 5000;
+    /** What repeats each year and ends is kept date by date. */
+    private static final int MOST_YEARS = 100;
 
     /** Says why an event cannot be kept. */
     static final class Unkept extends Exception {
@@ -65,7 +74,7 @@ record CalendarEvent(
     }
 
     boolean repeats() {
-        return !days.isEmpty();
+        return yearly || !days.isEmpty();
     }
 
     /** The window that it opens on a date it takes place. */
@@ -79,18 +88,49 @@ record CalendarEvent(
         if (skipped.contains(date)) {
             return false;
         }
-        return repeats()
-                ? days.contains(date.getDayOfWeek())
-                        && !date.isBefore(start.toLocalDate())
-                        && (last == null || !date.isAfter(last))
-                : date.equals(start.toLocalDate());
+        if (!repeats()) {
+            return date.equals(start.toLocalDate());
+        }
+        boolean day = yearly ? MonthDay.from(start).equals(MonthDay.from(date)) : days.contains(date.getDayOfWeek());
+        return day && !date.isBefore(start.toLocalDate()) && (last == null || !date.isAfter(last));
     }
 
     /** This event without one of its dates. */
     CalendarEvent without(LocalDate date) {
         var more = new HashSet<>(skipped);
         more.add(date);
-        return new CalendarEvent(uid, name, zone, start, length, allDay, days, last, Set.copyOf(more), replaces);
+        return new CalendarEvent(
+                uid, name, zone, start, length, allDay, days, yearly, last, Set.copyOf(more), replaces);
+    }
+
+    /** An event of whole days, as one of each of them. */
+    Stream<CalendarEvent> eachDay() {
+        return LongStream.range(0, Math.max(1, length.toDays()))
+                .mapToObj(more -> new CalendarEvent(
+                        uid,
+                        name,
+                        zone,
+                        start.plusDays(more),
+                        Duration.ofDays(1),
+                        allDay,
+                        days,
+                        yearly,
+                        last == null ? null : last.plusDays(more),
+                        skipped.stream().map(date -> date.plusDays(more)).collect(Collectors.toUnmodifiableSet()),
+                        replaces));
+    }
+
+    /** What repeats each year until a date, as events that do not repeat; any other as it is. */
+    Stream<CalendarEvent> eachYear() {
+        if (!yearly || last == null) {
+            return Stream.of(this);
+        }
+        return IntStream.rangeClosed(start.getYear(), last.getYear())
+                .filter(MonthDay.from(start)::isValidYear)
+                .mapToObj(start::withYear)
+                .filter(when -> isOn(when.toLocalDate()))
+                .map(when -> new CalendarEvent(
+                        uid, name, zone, when, length, allDay, days, false, null, Set.of(), replaces));
     }
 
     /** The same event told in another zone; only for one that does not repeat. */
@@ -99,7 +139,7 @@ record CalendarEvent(
             return this;
         }
         var there = start.atZone(zone).withZoneSameInstant(other).toLocalDateTime();
-        return new CalendarEvent(uid, name, other, there, length, allDay, days, last, skipped, replaces);
+        return new CalendarEvent(uid, name, other, there, length, allDay, days, yearly, last, skipped, replaces);
     }
 
     static CalendarEvent of(CalendarComponent event) throws Unkept {
@@ -112,8 +152,9 @@ record CalendarEvent(
         if (!allDay && (length.isZero() || length.isNegative() || length.compareTo(Duration.ofDays(1)) > 0)) {
             throw new Unkept("it lasts " + length + "; a window lasts up to a day");
         }
-        var rule = rule(event);
-        Set<DayOfWeek> days = rule.isEmpty() ? Set.of() : days(rule, start);
+        var rule = rule(event, start);
+        boolean yearly = "YEARLY".equals(rule.get("FREQ"));
+        Set<DayOfWeek> days = rule.isEmpty() || yearly ? Set.of() : days(rule, start);
         return new CalendarEvent(
                 text(event, Property.UID),
                 text(event, Property.SUMMARY),
@@ -122,6 +163,7 @@ record CalendarEvent(
                 length,
                 allDay,
                 days,
+                yearly,
                 last(rule, days, start, zone),
                 skipped(event, zone),
                 replaces(event, zone));
@@ -192,9 +234,10 @@ record CalendarEvent(
         return allDay ? Duration.ofDays(1) : Duration.ZERO;
     }
 
-    private static Map<String, String> rule(CalendarComponent event) throws Unkept {
+    private static Map<String, String> rule(CalendarComponent event, LocalDateTime start) throws Unkept {
         if (event.getProperty(Property.RDATE).isPresent()) {
-            throw new Unkept("it repeats on dates of its own (RDATE); only what repeats each week or day can be kept");
+            throw new Unkept(
+                    "it repeats on dates of its own (RDATE); only what repeats each week, day or year can be kept");
         }
         var rule = new TreeMap<String, String>();
         var property = event.getProperty(Property.RRULE);
@@ -210,10 +253,21 @@ record CalendarEvent(
         }
         boolean weekly = "WEEKLY".equals(rule.get("FREQ")) || "DAILY".equals(rule.get("FREQ"));
         boolean every = rule.getOrDefault("INTERVAL", "1").equals("1");
-        if (!weekly || !every || !KEPT_PARTS.containsAll(rule.keySet())) {
-            throw new Unkept("it repeats by " + written + "; only what repeats each week or day can be kept");
+        boolean kept = weekly ? KEPT_PARTS.containsAll(rule.keySet()) : isOnItsDateEachYear(rule, start);
+        if (!every || !kept) {
+            throw new Unkept("it repeats by " + written
+                    + "; only what repeats each week or day, or each year on its date, can be kept");
         }
         return rule;
+    }
+
+    private static boolean isOnItsDateEachYear(Map<String, String> rule, LocalDateTime start) {
+        String month = Integer.toString(start.getMonthValue());
+        String day = Integer.toString(start.getDayOfMonth());
+        return "YEARLY".equals(rule.get("FREQ"))
+                && KEPT_PARTS_OF_YEARS.containsAll(rule.keySet())
+                && rule.getOrDefault("BYMONTH", month).equals(month)
+                && rule.getOrDefault("BYMONTHDAY", day).equals(day);
     }
 
     private static Set<DayOfWeek> days(Map<String, String> rule, LocalDateTime start) throws Unkept {
@@ -238,7 +292,11 @@ record CalendarEvent(
         if (until != null) {
             var end = local(until, zone);
             boolean before = until.length() > 8 && end.toLocalTime().isBefore(start.toLocalTime());
-            return before ? end.toLocalDate().minusDays(1) : end.toLocalDate();
+            var last = before ? end.toLocalDate().minusDays(1) : end.toLocalDate();
+            if (days.isEmpty() && last.getYear() >= start.getYear() + MOST_YEARS) {
+                throw new Unkept("it repeats for more than " + MOST_YEARS + " years; let it repeat without end");
+            }
+            return last;
         }
         String count = rule.get("COUNT");
         if (count == null) {
@@ -248,11 +306,25 @@ record CalendarEvent(
             throw new Unkept("it repeats " + count + " times, which is no number from 1 to " + LONGEST_COUNT);
         }
         var date = start.toLocalDate();
+        if (days.isEmpty()) {
+            return lastYear(date, Integer.parseInt(count));
+        }
         for (int left = Integer.parseInt(count); ; date = date.plusDays(1)) {
             if (days.contains(date.getDayOfWeek()) && --left == 0) {
                 return date;
             }
         }
+    }
+
+    /** Years without the date, as those without a 29th of February, do not count. */
+    private static LocalDate lastYear(LocalDate date, int count) throws Unkept {
+        var day = MonthDay.from(date);
+        for (int year = date.getYear(), left = count; year < date.getYear() + MOST_YEARS; year++) {
+            if (day.isValidYear(year) && --left == 0) {
+                return day.atYear(year);
+            }
+        }
+        throw new Unkept("it repeats for more than " + MOST_YEARS + " years; let it repeat without end");
     }
 
     private static Set<LocalDate> skipped(CalendarComponent event, @Nullable ZoneId zone) throws Unkept {

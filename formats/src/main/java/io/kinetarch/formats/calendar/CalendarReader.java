@@ -10,6 +10,7 @@ import java.io.StringReader;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.time.MonthDay;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -36,8 +37,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Reads opening hours from iCalendar (RFC 5545): each event is a time that is open, an all-day event names a date that is closed
- * or otherwise than its week. What repeats without end becomes the usual week, what repeats until a date a season, and every
- * date that differs from both an exception.
+ * or otherwise than its week. What repeats each week without end becomes the usual week, what repeats so until a date a season,
+ * what repeats each year an exception of every year, and every date that differs from all of them an exception.
  */
 final class CalendarReader {
     private static final int MOST_EVENTS = 20_000;
@@ -50,6 +51,9 @@ final class CalendarReader {
     private final List<CalendarEvent> timed = new ArrayList<>();
     /** The events that do not repeat, by their date: a file can hold very many. */
     private final Map<LocalDate, List<CalendarEvent>> single = new HashMap<>();
+
+    /** Those of whole days and of times that repeat each year, by their day. */
+    private final Map<MonthDay, List<CalendarEvent>> yearly = new HashMap<>();
 
     private final Map<LocalDate, String> names = new TreeMap<>();
     private final List<CalendarFile.Unused> unused = new ArrayList<>();
@@ -72,7 +76,8 @@ final class CalendarReader {
                 .filter(event -> !event.repeats())
                 .forEach(event -> single.computeIfAbsent(event.start().toLocalDate(), _ -> new ArrayList<>())
                         .add(event));
-        timed.removeIf(event -> !event.repeats());
+        timed.stream().filter(CalendarEvent::yearly).forEach(this::yearly);
+        timed.removeIf(event -> !event.repeats() || event.yearly());
     }
 
     static CalendarFile.Reading read(String text, OpeningHours before) {
@@ -135,8 +140,9 @@ final class CalendarReader {
                 .toList();
         boolean always = Stream.of(DayOfWeek.values())
                 .allMatch(day -> weekly.contains(new WeeklyWindow(day, LocalTime.MIDNIGHT, LocalTime.MIDNIGHT)));
-        var base = new OpeningHours(zone, always, always ? List.of() : weekly, seasons(), List.of(), before.holidays());
-        return new OpeningHours(zone, always, base.weekly(), base.seasons(), exceptions(base), before.holidays());
+        var base = new OpeningHours(
+                zone, always, always ? List.of() : weekly, seasons(), ofEveryYear(), before.holidays());
+        return base.withExceptions(exceptions(base));
     }
 
     /** Between two dates at which something begins or ends to repeat, every week is alike but for single dates. */
@@ -183,21 +189,44 @@ final class CalendarReader {
         return Optional.of(new Season(name, from, to, weekly));
     }
 
-    /** Every date on which something happens, or fails to, that the week and the seasons do not say. */
+    private List<DatedHours> ofEveryYear() {
+        return yearly.values().stream()
+                .flatMap(List::stream)
+                .map(event -> event.start().toLocalDate())
+                .distinct()
+                .map(date -> new DatedHours(date, nameOf(date), on(date), true))
+                .toList();
+    }
+
+    /** Every date on which something happens, or fails to, that the week, the seasons and other years do not say. */
     private List<DatedHours> exceptions(OpeningHours base) {
         var dates = new TreeSet<>(names.keySet());
         dates.addAll(single.keySet());
-        timed.forEach(event -> dates.addAll(event.skipped()));
+        Stream.concat(timed.stream(), yearly.values().stream().flatMap(List::stream))
+                .forEach(event -> dates.addAll(event.skipped()));
         return dates.stream()
                 .map(date -> new DatedHours(date, nameOf(date), on(date)))
                 .filter(dated -> !dated.windows().equals(base.on(dated.date()).windows()))
                 .toList();
     }
 
-    /** A date that an all-day event names has the single events of that date, and nothing of its week. */
+    /** A date that an all-day event names, or that comes each year, has the events of that date, and nothing of its week. */
     private List<DayWindow> on(LocalDate date) {
-        var alone = single.getOrDefault(date, List.of()).stream();
-        return windows(date, names.containsKey(date) ? alone : Stream.concat(timed.stream(), alone));
+        var ofYears = ofYears(date);
+        boolean named = names.containsKey(date) || !ofYears.isEmpty();
+        return windows(
+                date,
+                Stream.of(
+                                named ? Stream.<CalendarEvent>empty() : timed.stream(),
+                                single.getOrDefault(date, List.of()).stream(),
+                                ofYears.stream().filter(event -> !event.allDay()))
+                        .flatMap(events -> events));
+    }
+
+    private List<CalendarEvent> ofYears(LocalDate date) {
+        return yearly.getOrDefault(MonthDay.from(date), List.of()).stream()
+                .filter(event -> event.isOn(date))
+                .toList();
     }
 
     private List<DayWindow> repeatingOn(LocalDate date) {
@@ -214,7 +243,7 @@ final class CalendarReader {
 
     private String nameOf(LocalDate date) {
         return Optional.ofNullable(names.get(date))
-                .or(() -> single.getOrDefault(date, List.of()).stream()
+                .or(() -> Stream.concat(single.getOrDefault(date, List.of()).stream(), ofYears(date).stream())
                         .map(CalendarEvent::name)
                         .filter(name -> !name.isBlank())
                         .findFirst())
@@ -223,25 +252,33 @@ final class CalendarReader {
 
     private void allDay(CalendarEvent event) {
         long days = event.length().toDays();
-        if (event.repeats() || days > LONGEST_ALL_DAY) {
+        boolean weekly = event.repeats() && !event.yearly();
+        if (weekly || days > LONGEST_ALL_DAY) {
             unused.add(new CalendarFile.Unused(
                     called(event),
                     "it lasts whole days and "
-                            + (event.repeats() ? "repeats" : "more than " + LONGEST_ALL_DAY + " of them")
+                            + (weekly ? "repeats each week" : "more than " + LONGEST_ALL_DAY + " of them")
                             + "; write a closed stretch as a season"));
             return;
         }
-        String name = event.name().isBlank() ? "Closed" : event.name();
-        event.start()
-                .toLocalDate()
-                .datesUntil(event.start().toLocalDate().plusDays(Math.max(1, days)))
-                .forEach(date -> names.put(date, name));
+        event.eachDay().flatMap(CalendarEvent::eachYear).forEach(day -> {
+            if (day.yearly()) {
+                yearly(day);
+            } else {
+                names.put(day.start().toLocalDate(), day.name().isBlank() ? "Closed" : day.name());
+            }
+        });
+    }
+
+    private void yearly(CalendarEvent event) {
+        yearly.computeIfAbsent(MonthDay.from(event.start()), _ -> new ArrayList<>())
+                .add(event);
     }
 
     private void timed(CalendarEvent event) {
         boolean here = event.zone() == null || event.zone().equals(zone);
         if (here || !event.repeats()) {
-            timed.add(event.in(zone));
+            event.in(zone).eachYear().forEach(timed::add);
         } else {
             unused.add(new CalendarFile.Unused(
                     called(event), "it repeats in " + event.zone() + ", most of the others are in " + zone));

@@ -12,13 +12,16 @@ import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.MonthDay;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAdjusters;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import net.fortuna.ical4j.data.CalendarOutputter;
 import net.fortuna.ical4j.model.Calendar;
@@ -43,6 +46,8 @@ import org.jspecify.annotations.Nullable;
 final class CalendarWriter {
     private static final DateTimeFormatter DATE_TIME = DateTimeFormatter.ofPattern("yyyyMMdd'T'HHmmss");
     private static final DateTimeFormatter DATE = DateTimeFormatter.BASIC_ISO_DATE;
+    /** An event of each week can leave out single dates only, so those of every year are written out so far. */
+    private static final int YEARS_WRITTEN_OUT = 10;
 
     private final OpeningHours hours;
     private final String name;
@@ -116,7 +121,13 @@ final class CalendarWriter {
     /** The dates on which something else holds than what repeats from {@code first} to {@code last}. */
     private List<LocalDate> left(boolean usual, LocalDate first, @Nullable LocalDate last) {
         var dates = new TreeSet<LocalDate>();
-        hours.exceptions().forEach(exception -> dates.add(exception.date()));
+        hours.exceptions().forEach(exception -> {
+            dates.add(exception.date());
+            if (exception.yearly()) {
+                int year = LocalDate.ofInstant(now, hours.timeZone()).getYear();
+                laterYears(exception, year + YEARS_WRITTEN_OUT).forEach(dates::add);
+            }
+        });
         if (usual) {
             hours.seasons()
                     .forEach(season ->
@@ -127,6 +138,14 @@ final class CalendarWriter {
                 .toList();
     }
 
+    /** The dates of an exception of every year after its own, until a year, on each of which some exception holds. */
+    private static Stream<LocalDate> laterYears(DatedHours exception, int until) {
+        var day = MonthDay.from(exception.date());
+        return IntStream.rangeClosed(exception.date().getYear() + 1, until)
+                .filter(day::isValidYear)
+                .mapToObj(day::atYear);
+    }
+
     private void exception(DatedHours exception) {
         var day = new VEvent(false);
         stamp(day, exception.name());
@@ -135,7 +154,40 @@ final class CalendarWriter {
         day.add(new DtEnd<>(date, DATE.format(exception.date().plusDays(1))));
         day.add(ImmutableTransp.TRANSPARENT);
         calendar.add(day);
-        exception.windows().forEach(window -> calendar.add(event(window, exception.date(), exception.name())));
+        var windows = exception.windows().stream()
+                .collect(Collectors.toMap(
+                        window -> window,
+                        window -> event(window, exception.date(), exception.name()),
+                        (one, _) -> one,
+                        LinkedHashMap::new));
+        windows.values().forEach(calendar::add);
+        if (exception.yearly()) {
+            everyYear(exception, day, windows);
+        }
+    }
+
+    /** What comes every year leaves out the years that have an exception of their own, and ends where another takes its place. */
+    private void everyYear(DatedHours exception, VEvent day, Map<DayWindow, VEvent> windows) {
+        var later = hours.exceptions().stream()
+                .filter(other -> other.date().isAfter(exception.date())
+                        && MonthDay.from(other.date()).equals(MonthDay.from(exception.date())))
+                .toList();
+        var next =
+                later.stream().filter(DatedHours::yearly).map(DatedHours::date).findFirst();
+        var left = later.stream()
+                .map(DatedHours::date)
+                .filter(date -> next.isEmpty() || date.isBefore(next.get()))
+                .toList();
+        String until = next.map(date -> ";UNTIL=").orElse("");
+        day.add(new RRule<>("FREQ=YEARLY" + until
+                + next.map(date -> DATE.format(date.minusDays(1))).orElse("")));
+        left.forEach(date -> day.add(new ExDate<>(new ParameterList(List.of(Value.DATE)), DATE.format(date))));
+        windows.forEach((window, event) -> {
+            String last = next.map(date -> DATE_TIME.format(utc(window.start(date.minusDays(1)))) + "Z")
+                    .orElse("");
+            event.add(new RRule<>("FREQ=YEARLY" + until + last));
+            left.forEach(date -> event.add(new ExDate<>(zoned(), DATE_TIME.format(window.start(date)))));
+        });
     }
 
     private VEvent event(DayWindow window, LocalDate date, String summary) {

@@ -98,9 +98,59 @@ class CalendarFileTest {
                 assertThat(unused.what()).isEqualTo("“Open”, 19970902T090000");
                 assertThat(unused.why())
                         .startsWith("it repeats by FREQ=")
-                        .endsWith("; only what repeats each week or day can be kept");
+                        .endsWith("; only what repeats each week or day, or each year on its date, can be kept");
             });
             assertThat(reading.hours().weekly()).isEmpty();
+        }
+    }
+
+    /** The yearly event that RFC 5545, 3.6.1, shows (from memory), and rules of such as end. */
+    @Test
+    void whatComesEachYearIsAnExceptionOfEveryYear() {
+        String anniversary = """
+                BEGIN:VEVENT
+                UID:19970901T130000Z-123403@example.com
+                DTSTART;VALUE=DATE:19971102
+                SUMMARY:Our Blissful Anniversary
+                TRANSP:TRANSPARENT
+                CLASS:CONFIDENTIAL
+                CATEGORIES:ANNIVERSARY,PERSONAL,SPECIAL OCCASION
+                RRULE:FREQ=YEARLY
+                END:VEVENT
+                """.replace("\n", "\r\n");
+        var reading = CalendarFile.read(
+                calendar(
+                        event("DTSTART;TZID=Europe/Dublin:19970101T090000", "RRULE:FREQ=DAILY"),
+                        anniversary,
+                        event(
+                                "DTSTART;TZID=Europe/Dublin:20240229T100000",
+                                "RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29;COUNT=3"),
+                        event(
+                                "DTSTART;TZID=Europe/Dublin:20261224T080000",
+                                "RRULE:FREQ=YEARLY;UNTIL=20291224T080000Z",
+                                "EXDATE;TZID=Europe/Dublin:20281224T080000")),
+                NONE);
+
+        assertThat(reading.unused()).isEmpty();
+        assertThat(reading.hours().exceptions())
+                .filteredOn(DatedHours::yearly)
+                .containsExactly(
+                        new DatedHours(LocalDate.of(1997, 11, 2), "Our Blissful Anniversary", List.of(), true));
+        assertThat(reading.hours().exceptions())
+                .filteredOn(exception -> !exception.yearly())
+                .extracting(exception -> exception.date().toString())
+                .containsExactly("2024-02-29", "2026-12-24", "2027-12-24", "2028-02-29", "2029-12-24", "2032-02-29");
+        assertThat(reading.hours().on(LocalDate.of(2040, 11, 2)).windows()).isEmpty();
+    }
+
+    @Test
+    void yearsThatCannotBeKeptAreListed() {
+        for (String rule :
+                List.of("FREQ=YEARLY;COUNT=200", "FREQ=YEARLY;UNTIL=22001224T000000Z", "FREQ=YEARLY;INTERVAL=2")) {
+            assertThat(CalendarFile.read(calendar(event("DTSTART:20261224T080000", "RRULE:" + rule)), NONE)
+                            .unused())
+                    .as(rule)
+                    .hasSize(1);
         }
     }
 

@@ -61,7 +61,7 @@ class DemoLoader implements ApplicationRunner {
     /** What was left behind before so long has been seen to. */
     private static final Duration ANSWERED = Duration.ofHours(20);
 
-    private static final String DEMO_OPERATOR = "ana-reyes";
+    private static final String DEMO_OPERATOR = "ana-r";
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
 

@@ -355,8 +355,10 @@ public class Desks {
             List<Mention> mentions,
             Map<Long, Margin> margins,
             Map<Long, List<Ticket>> tickets) {
-        /** Nothing, where nothing is kept. */
-        public static final Kept NOTHING = new Kept(List.of(), List.of(), List.of(), Map.of(), Map.of());
+        /** Nothing but what is set aside, where nothing else is kept. */
+        public static Kept aside(List<StoredChat> chats) {
+            return new Kept(List.of(), chats, List.of(), Map.of(), Map.of());
+        }
     }
 
     /** What is known of a chat besides what happened in it. */

@@ -4,7 +4,6 @@ import io.kinetarch.core.hours.OpeningHours;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.presence.ShiftEnd;
-import io.kinetarch.server.live.CallKind;
 import io.kinetarch.server.live.ChatReader;
 import io.kinetarch.server.live.ChatReader.StoredOperator;
 import io.kinetarch.server.live.LiveCalls;
@@ -28,6 +27,7 @@ import org.springframework.stereotype.Component;
 class Shifts {
     private static final Logger LOG = LoggerFactory.getLogger(Shifts.class);
     private static final String BREAK_WORD = "Break";
+    private static final String OFF_WORD = "Shift over";
 
     private final Plans plans;
     private final ChatReader chats;
@@ -85,7 +85,7 @@ class Shifts {
         String id = operator.id().value();
         return ShiftEnd.of(hours(planId, operator, now), stored.since(), now).map(end -> switch (end) {
             case BREAK -> Wish.away(id, BREAK_WORD);
-            case OFF -> Wish.by(CallKind.GONE, id);
+            case OFF -> Wish.gone(id, OFF_WORD);
         });
     }
 }

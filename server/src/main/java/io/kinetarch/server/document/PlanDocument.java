@@ -41,7 +41,7 @@ public record PlanDocument(
         List<HelpPage> helpPages,
         @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable SortedMap<String, String> pictures) {
     /** The version of the plan document that this program writes. */
-    public static final int SCHEMA_VERSION = 12;
+    public static final int SCHEMA_VERSION = 13;
 
     public PlanDocument {
         if (schemaVersion != SCHEMA_VERSION) {

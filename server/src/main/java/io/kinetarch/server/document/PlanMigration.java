@@ -80,6 +80,13 @@ final class PlanMigration {
             objects(document, "doors").forEach(door -> door.put("typingShown", true));
             document.put("schemaVersion", 12);
         }
+        if (document.path("schemaVersion").asInt() == 12) {
+            // Version 13 has exceptions that come every year; before, each was of one date.
+            objects(document, "hours").stream()
+                    .flatMap(set -> objects(part(set, "hours"), "exceptions").stream())
+                    .forEach(exception -> exception.put("yearly", false));
+            document.put("schemaVersion", 13);
+        }
     }
 
     /** Version 7 has topics as elements of their own, with all that a bot knows of them. */

@@ -1,5 +1,6 @@
 package io.kinetarch.server.hours;
 
+import io.kinetarch.core.hours.DatedHours;
 import io.kinetarch.core.hours.DayWindow;
 import io.kinetarch.core.hours.HolidayProposals;
 import io.kinetarch.core.hours.OpenTimeline;
@@ -9,6 +10,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** A year of opening hours to look at. */
 final class HoursYears {
@@ -24,8 +26,17 @@ final class HoursYears {
      */
     record HoursYear(List<YearDay> days, List<Stretch> week, List<Holiday> holidays, List<Region> regions) {}
 
-    /** A date, what set its windows, and them. */
-    record YearDay(LocalDate date, OpeningHours.Source source, String name, List<DayWindow> windows) {}
+    /**
+     * A date, what set its windows, and them.
+     *
+     * @param exception date of the exception that holds, which may be one of every year from an earlier date on
+     */
+    record YearDay(
+            LocalDate date,
+            OpeningHours.Source source,
+            String name,
+            List<DayWindow> windows,
+            @Nullable LocalDate exception) {}
 
     record Stretch(Instant from, Instant to) {}
 
@@ -39,7 +50,14 @@ final class HoursYears {
         return new HoursYear(
                 from.datesUntil(until)
                         .map(hours::on)
-                        .map(day -> new YearDay(day.date(), day.source(), day.name(), day.windows()))
+                        .map(day -> new YearDay(
+                                day.date(),
+                                day.source(),
+                                day.name(),
+                                day.windows(),
+                                hours.exceptionOn(day.date())
+                                        .map(DatedHours::date)
+                                        .orElse(null)))
                         .toList(),
                 stretches(hours, monday),
                 HolidayProposals.of(hours, from, until).stream()

@@ -223,7 +223,7 @@ final class Run implements EffectSink {
         switch (act) {
             case Call.Present(var operator) -> stands(operator.value(), PRESENT, null, call.at());
             case Call.Away(var operator) -> stands(operator.value(), AWAY, call.detail(), call.at());
-            case Call.Gone(var operator) -> stands(operator.value(), GONE, null, call.at());
+            case Call.Gone(var operator) -> stands(operator.value(), GONE, call.detail(), call.at());
             case Call.Say say
             when chat != null ->
                 chat.asked.removeIf(asked ->

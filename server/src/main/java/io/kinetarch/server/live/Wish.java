@@ -64,6 +64,15 @@ public record Wish(
         return new Wish(CallKind.AWAY, null, operator, reason, null, null, null, null, null);
     }
 
+    /**
+     * An operator is off.
+     *
+     * @param reason why, where they did not say so themselves
+     */
+    public static Wish gone(String operator, String reason) {
+        return new Wish(CallKind.GONE, null, operator, reason, null, null, null, null, null);
+    }
+
     /** Somebody who watches gives a waiting chat to an operator. */
     public static Wish gives(long chat, String operator) {
         return new Wish(CallKind.ASSIGN, chat, null, operator, null, null, null, null, null);

@@ -66,23 +66,7 @@ final class Improvised {
             @Nullable String chat,
             @Nullable String by,
             @Nullable String text) {
-        return new CheckStep(
-                step.at(),
-                act,
-                operator == null ? null : operator.value(),
-                null,
-                chat,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                by,
-                text,
-                null,
-                null,
-                null,
-                null);
+        return CheckStep.of(step.at(), act, operator == null ? null : operator.value(), chat)
+                .by(by, text);
     }
 }

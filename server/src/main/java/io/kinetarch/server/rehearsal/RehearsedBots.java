@@ -167,7 +167,6 @@ class RehearsedBots {
             @Nullable String text,
             @Nullable String topic,
             @Nullable Double certainty) {
-        return new CheckStep(
-                at, act, null, null, chat, null, null, null, null, null, null, by, text, topic, certainty, null, null);
+        return CheckStep.of(at, act, null, chat).by(by, text).understanding(topic, certainty);
     }
 }

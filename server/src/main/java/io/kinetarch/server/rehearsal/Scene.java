@@ -119,7 +119,11 @@ record Scene(Duration at, List<VisitorScene> visitors, List<Desk> desks) {
                                         chat -> Optional.ofNullable(understood.get(chat.id()))
                                                 .flatMap(step -> summary(plan, chat, step)),
                                         _ -> List.of(),
-                                        Desks.Kept.NOTHING)))
+                                        Desks.Kept.aside(stand.chats().stream()
+                                                .filter(chat -> "ASIDE".equals(chat.stage()))
+                                                .filter(chat ->
+                                                        operator.id().value().equals(chat.sentBy()))
+                                                .toList()))))
                         .toList());
     }
 

@@ -15,6 +15,7 @@ import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanRefusal;
 import io.kinetarch.core.plan.QuestionId;
+import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.QueueId;
 import io.kinetarch.core.plan.SkillId;
 import io.kinetarch.core.plan.VisitorKind;
@@ -181,6 +182,9 @@ final class ScriptReader {
                 "call-in",
                 "step-out",
                 "take-back",
+                "assign",
+                "set-aside",
+                "prioritize",
                 "end",
                 "wrap-up",
                 "join-queue",
@@ -212,6 +216,9 @@ final class ScriptReader {
                 case "call-in" -> new Call.CallIn(chat(), colleague());
                 case "step-out" -> new Call.StepOut(chat(), operator());
                 case "take-back" -> new Call.TakeBack(chat(), operator());
+                case "assign" -> new Call.Assign(chat(), operator());
+                case "set-aside" -> new Call.SetAside(chat(), operator(), until());
+                case "prioritize" -> new Call.Prioritize(chat(), priority());
                 case "end" -> new Call.End(chat(), by(), writer());
                 case "wrap-up" -> new Call.WrapUp(chat(), operator());
                 default ->
@@ -267,6 +274,27 @@ final class ScriptReader {
                     ? new Call.TransferToOperator(chat(), found(to.operator(), OperatorId::new, at + "/to/operator"))
                     : new Call.TransferToSkill(
                             chat(), found(String.valueOf(to.skill()), SkillId::new, at + "/to/skill"));
+        }
+
+        private long until() {
+            var until = step.until();
+            if (until == null || until.compareTo(step.at()) <= 0) {
+                throw invalid(
+                        at + "/until",
+                        "Say until when the chat is set aside, counted from the start and later than " + step.at()
+                                + ", such as \"PT10M\".");
+            }
+            return from.plus(until).toEpochMilli();
+        }
+
+        private int priority() {
+            Integer priority = step.priority();
+            if (priority == null || priority < 0 || priority > Queue.HIGHEST_PRIORITY) {
+                throw invalid(
+                        at + "/priority",
+                        "Say how urgent the chat is, from 0 to " + Queue.HIGHEST_PRIORITY + ", was " + priority + ".");
+            }
+            return priority;
         }
 
         private double certainty() {

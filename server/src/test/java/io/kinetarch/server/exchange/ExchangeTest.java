@@ -46,19 +46,19 @@ class ExchangeTest {
     /** The schema is checked by a validator for JSON Schema 2020-12 that is not ours. */
     @Test
     void theShippedExamplesFollowThePublishedSchemas() {
-        var newest = api.get("/api/v1/schemas/plan/12").ok();
+        var newest = api.get("/api/v1/schemas/plan/13").ok();
         assertThat(newest.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/schema+json"));
-        assertThat(errors(12, api.get(PLAN + "/document").ok().raw().body())).isZero();
+        assertThat(errors(13, api.get(PLAN + "/document").ok().raw().body())).isZero();
         assertThat(errors(1, schema1Example())).isZero();
-        assertThat(errors(12, schema1Example())).isPositive();
-        api.get("/api/v1/schemas/plan/13").problem(404, "not-found", null);
+        assertThat(errors(13, schema1Example())).isPositive();
+        api.get("/api/v1/schemas/plan/14").problem(404, "not-found", null);
     }
 
     /** Whatever the reader takes must be in the schema, and the other way round. */
     @Test
     void theSchemaNamesEveryFieldOfTheDocument() {
-        var schema = api.get("/api/v1/schemas/plan/12").ok().body();
+        var schema = api.get("/api/v1/schemas/plan/13").ok().body();
 
         assertThat(names(schema.path("properties")))
                 .containsExactlyInAnyOrderElementsOf(
@@ -92,11 +92,42 @@ class ExchangeTest {
     }
 
     @Test
+    void aSmallPlanGoesOutAndComesIn() {
+        String made = api.post(
+                        "/api/v1/plans",
+                        "{\"name\":\"One team\",\"timeZone\":\"Europe/Dublin\",\"template\":\"ONE_TEAM\"}")
+                .ok()
+                .body()
+                .path("id")
+                .asString();
+        var small =
+                (ObjectNode) api.get("/api/v1/plans/" + made + "/document").ok().body();
+        var settings = (ObjectNode) small.path("settings");
+        api.post("/api/v1/plans/document?id=small", small.toString()).ok();
+        settings.put("name", "Small Ferries");
+
+        var preview = api.post("/api/v1/plans/small/document/preview", small.toString())
+                .ok()
+                .body();
+        assertThat(preview.toString()).contains("Small Ferries");
+        assertThat(api.get("/api/v1/plans/small/document")
+                        .ok()
+                        .body()
+                        .path("settings")
+                        .path("name")
+                        .asString())
+                .as("a preview stores nothing")
+                .isNotEqualTo("Small Ferries");
+        api.put("/api/v1/plans/small/document?change=0", small.toString()).ok();
+        assertThat(api.get("/api/v1/plans/small/document").ok().body()).isEqualTo(small);
+    }
+
+    @Test
     void aDocumentOfAnOlderVersionIsBroughtUpToDate() {
         api.post("/api/v1/plans/document?id=from-version-1", schema1Example()).ok();
 
         var plan = api.get("/api/v1/plans/from-version-1/document").ok().body();
-        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(12);
+        assertThat(plan.path("schemaVersion").asInt()).isEqualTo(13);
         assertThat(plan.path("settings").path("name").asString()).isEqualTo("Tarnwick Sound Ferries");
         assertThat(plan.path("operators")
                         .path(0)
@@ -136,7 +167,7 @@ class ExchangeTest {
                         .body()
                         .path("schemaVersion")
                         .asInt())
-                .isEqualTo(12);
+                .isEqualTo(13);
     }
 
     @Test
@@ -181,7 +212,7 @@ class ExchangeTest {
                         .put("level", "good"),
                 "#/operators/3/languages/0/level");
         refused(plan -> ((ObjectNode) plan.path("rules").path(0)).put("queue", "nowhere"), "#/rules/0/queue");
-        refused(plan -> plan.put("schemaVersion", 13), "#/schemaVersion");
+        refused(plan -> plan.put("schemaVersion", 14), "#/schemaVersion");
         refused(plan -> plan.remove("schemaVersion"), "#/schemaVersion");
         refused(
                 plan -> ((ObjectNode) plan.path("queues").path(0))

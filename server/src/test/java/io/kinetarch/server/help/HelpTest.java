@@ -57,6 +57,21 @@ class HelpTest {
     }
 
     @Test
+    void aFileThatIsSentIsReadAndStoredNowhere() {
+        var read = api.postText(PAGES + "/read?name=pets.html", SITE_PAGE, "text/html")
+                .ok()
+                .body();
+
+        assertThat(read.toString()).contains("Pets on board", "Birds travel **free**.");
+        assertThat(api.get("/api/v1/plans/tarnwick/document")
+                        .ok()
+                        .body()
+                        .path("helpPages")
+                        .toString())
+                .doesNotContain("Birds travel");
+    }
+
+    @Test
     void questionsBecomeAPageWithAHeadingEach() {
         var reading = PageReader.read(
                 "question,answer\nMay my dog come?,Yes.\nNo answer,\n".getBytes(StandardCharsets.UTF_8),

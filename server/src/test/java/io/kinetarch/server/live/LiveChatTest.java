@@ -222,7 +222,7 @@ class LiveChatTest {
     void aTransferWithNobodyThereIsRefusedSayingWhoWouldBe() {
         visitor.start("booking-site", "en", FARES);
         desk("accept", "").ok();
-        var refused = desk("transfer", "{\"operator\":\"ciara-holt\"}").problem(409, "not-possible", null);
+        var refused = desk("transfer", "{\"operator\":\"ciara-h\"}").problem(409, "not-possible", null);
         assertThat(refused.detail()).contains("Ciara H. is not present");
         desk("transfer", "{}").problem(400, "invalid-document", null);
         assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
@@ -235,7 +235,7 @@ class LiveChatTest {
         var colleague = server.signedIn("colleague");
         colleague.postWithCsrf(DESK + "/presence", "{\"state\":\"present\"}").ok();
         try {
-            desk("transfer", "{\"operator\":\"ciara-holt\"}").ok();
+            desk("transfer", "{\"operator\":\"ciara-h\"}").ok();
             var sentOn = operator.get(DESK).ok().body().path("sentOn");
             assertThat(sentOn.path(0).path("chat").asLong()).isEqualTo(visitor.chat());
             assertThat(sentOn.path(0).path("operatorName").asString()).isEqualTo("Ciara H.");

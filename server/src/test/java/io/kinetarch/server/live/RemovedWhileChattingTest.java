@@ -65,7 +65,7 @@ class RemovedWhileChattingTest {
 
         planner.delete(plan + "/draft/queues/rebooking?version=1&replacement=sailings")
                 .ok();
-        planner.delete(plan + "/draft/operators/ana-reyes?version=1").ok();
+        planner.delete(plan + "/draft/operators/ana-r?version=1").ok();
         planner.post(plan + "/revisions", "{\"change\":2,\"note\":\"Without them\"}")
                 .ok();
 

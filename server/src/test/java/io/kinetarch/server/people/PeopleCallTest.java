@@ -25,7 +25,7 @@ class PeopleCallTest {
     void theTableTellsQueuesLevelsAndSeats() {
         var table = api.get(plan + "/people").ok().body();
 
-        assertThat(table.path("queuesOf").path("ana-reyes").valueStream().map(JsonNode::asString))
+        assertThat(table.path("queuesOf").path("ana-r").valueStream().map(JsonNode::asString))
                 .as("in the order of the queues' priorities")
                 .containsExactly("sailings", "rebooking", "fares");
         assertThat(table.path("heldAt").path("freight").valueStream().map(JsonNode::asInt))
@@ -37,17 +37,13 @@ class PeopleCallTest {
     @Test
     void whoCannotAnswerIsNamedWithWhatStandsInTheWay() {
         var unable = api.get(plan + "/people/unable").ok().body();
-        assertThat(why(unable, "ana-reyes"))
-                .as("has an account of the right role")
-                .isEmpty();
-        assertThat(why(unable, "bram-oduya")).containsExactly("NO_ACCOUNT");
+        assertThat(why(unable, "ana-r")).as("has an account of the right role").isEmpty();
+        assertThat(why(unable, "bram-o")).containsExactly("NO_ACCOUNT");
 
-        withAccount("bram-oduya", "viewer", 1);
-        assertThat(why(api.get(plan + "/people/unable").ok().body(), "bram-oduya"))
-                .containsExactly("MAY_NOT_ANSWER");
-        withAccount("bram-oduya", "nobody-knows", 2);
-        assertThat(why(api.get(plan + "/people/unable").ok().body(), "bram-oduya"))
-                .containsExactly("ACCOUNT_UNKNOWN");
+        withAccount("bram-o", "viewer", 1);
+        assertThat(why(api.get(plan + "/people/unable").ok().body(), "bram-o")).containsExactly("MAY_NOT_ANSWER");
+        withAccount("bram-o", "nobody-knows", 2);
+        assertThat(why(api.get(plan + "/people/unable").ok().body(), "bram-o")).containsExactly("ACCOUNT_UNKNOWN");
         TestServer.running().signedIn("viewer").get(plan + "/people/unable").problem(403, "not-allowed", null);
     }
 
@@ -60,13 +56,13 @@ class PeopleCallTest {
             assertThat(viewer.get(plan + path).ok().raw().body())
                     .as(path)
                     .contains("Ana R.")
-                    .doesNotContain("Ana Reyes");
+                    .doesNotContainIgnoringCase("reyes");
         }
-        withAccount("ana-reyes", "operator", 1);
-        withAccount("bram-oduya", "nobody-knows", 1);
+        withAccount("ana-r", "operator", 1);
+        withAccount("bram-o", "nobody-knows", 1);
         assertThat(api.get(plan + "/draft/news?since=0").ok().raw().body()).contains("Bram Oduya");
         assertThat(viewer.get(plan + "/draft/news?since=0").ok().raw().body())
-                .contains("bram-oduya")
+                .contains("bram-o")
                 .doesNotContain("Bram Oduya");
         viewer.get(plan + "/roster/rules").problem(403, "not-allowed", null);
     }
@@ -150,7 +146,7 @@ class PeopleCallTest {
     void operatorsChangeTheirOwnProfileAndNothingElse() {
         var ana = TestServer.running().signedIn("operator");
         assertThat(ana.get(plan + "/profile").ok().body().path("operator").asString())
-                .isEqualTo("ana-reyes");
+                .isEqualTo("ana-r");
         var profile = "{\"version\":1,\"name\":\"Ana Maria\",\"picture\":null,"
                 + "\"languages\":[{\"language\":\"en\",\"level\":5}],\"greeting\":{\"en\":\"Hi.\"}}";
 
@@ -160,7 +156,7 @@ class PeopleCallTest {
         assertThat(operator.path("name").asString()).isEqualTo("Ana Maria");
         assertThat(operator.path("skills").size()).isEqualTo(3);
         ana.withCsrf("PUT", plan + "/profile", profile).problem(409, "stale-edit", null);
-        ana.withCsrf("PUT", plan + "/draft/operators/ana-reyes", "{\"version\":2,\"element\":" + operator + "}")
+        ana.withCsrf("PUT", plan + "/draft/operators/ana-r", "{\"version\":2,\"element\":" + operator + "}")
                 .problem(403, "not-allowed", null);
         TestServer.running().signedIn("admin").get(plan + "/profile").problem(404, "not-found", null);
     }

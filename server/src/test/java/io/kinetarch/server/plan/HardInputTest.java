@@ -32,15 +32,15 @@ class HardInputTest {
 
     @Test
     void twoOperatorsMayShareANameAndAreShownApart() {
-        put("operators", operator("ana-reyes").put("id", "ana-2").putNull("account"), 0)
+        put("operators", operator("ana-r").put("id", "ana-2").putNull("account"), 0)
                 .ok();
 
-        assertThat(findings()).anyMatch(words -> words.contains("2 operators are called Ana R.: ana-reyes, ana-2"));
+        assertThat(findings()).anyMatch(words -> words.contains("2 operators are called Ana R.: ana-r, ana-2"));
     }
 
     @Test
     void aLanguageThatIsNoneIsRefusedWhereItStands() {
-        var operator = operator("ana-reyes");
+        var operator = operator("ana-r");
         operator.putArray("languages").addObject().put("language", "german").put("level", 3);
 
         assertThat(put("operators", operator, 1)
@@ -78,18 +78,18 @@ class HardInputTest {
 
     @Test
     void textsWithScriptsInThemStayTexts() {
-        put("operators", operator("ana-reyes").put("name", SCRIPT), 1).ok();
+        put("operators", operator("ana-r").put("name", SCRIPT), 1).ok();
         var json = api.get(plan + "/draft");
         assertThat(json.raw().headers().firstValue("Content-Type"))
                 .hasValueSatisfying(type -> assertThat(type).startsWith("application/json"));
         assertThat(json.raw().headers().firstValue("X-Content-Type-Options")).hasValue("nosniff");
-        assertThat(element("operators", "ana-reyes").path("name").asString()).isEqualTo(SCRIPT);
+        assertThat(element("operators", "ana-r").path("name").asString()).isEqualTo(SCRIPT);
 
-        put("operators", operator("bram-oduya").put("name", "=HYPERLINK(\"http://x\")"), 1)
+        put("operators", operator("bram-o").put("name", "=HYPERLINK(\"http://x\")"), 1)
                 .ok();
         assertThat(api.get(plan + "/people.csv").ok().raw().body())
-                .contains("bram-oduya,\"'=HYPERLINK(\"\"http://x\"\")\"")
-                .contains("ana-reyes," + SCRIPT);
+                .contains("bram-o,\"'=HYPERLINK(\"\"http://x\"\")\"")
+                .contains("ana-r," + SCRIPT);
     }
 
     /** Of many who edit one element at once, each on the version they saw, one is stored; the others get both versions. */
@@ -176,7 +176,7 @@ class HardInputTest {
                 .ok();
         put("skills", JSON.createObjectNode().put("id", "knots").put("name", "Knots"), 0)
                 .ok();
-        api.delete(plan + "/draft/operators/zoe-farrow?version=1").ok();
+        api.delete(plan + "/draft/operators/zoe-f?version=1").ok();
         api.post(plan + "/draft/rules/freight/move", "{\"version\":1,\"before\":null}");
         var rules = old.path("plan").path("rules");
         String first = rules.get(0).path("id").asString();
@@ -198,7 +198,7 @@ class HardInputTest {
                         element.path("kind").asString() + "/"
                                 + element.path("id").asString(),
                         element));
-        assertThat(changed).containsKeys("queues/lost", "skills/knots", "operators/zoe-farrow");
+        assertThat(changed).containsKeys("queues/lost", "skills/knots", "operators/zoe-f");
         assertThat(changed.size()).isLessThan(10);
         news.path("order").propertyStream().forEach(order -> {
             var made = new ArrayList<JsonNode>();

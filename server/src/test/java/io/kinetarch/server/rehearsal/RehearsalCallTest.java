@@ -43,8 +43,8 @@ class RehearsalCallTest {
 
     @Test
     void aVisitorReadsTheTextsOfTheirLanguage() {
-        String present = "{\"at\":\"PT0S\",\"do\":\"present\",\"operator\":\"ana-reyes\"}";
-        String rest = "{\"at\":\"PT1S\",\"do\":\"accept\",\"operator\":\"ana-reyes\",\"chat\":\"c1\"},"
+        String present = "{\"at\":\"PT0S\",\"do\":\"present\",\"operator\":\"ana-r\"}";
+        String rest = "{\"at\":\"PT1S\",\"do\":\"accept\",\"operator\":\"ana-r\",\"chat\":\"c1\"},"
                 + "{\"at\":\"PT2S\",\"do\":\"say\",\"by\":\"operator\",\"chat\":\"c1\",\"text\":\"Hello\"}";
 
         var trace = run(present + "," + ARRIVES + "," + rest, null).ok().body().path("trace");

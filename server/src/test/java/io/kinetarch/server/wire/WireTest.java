@@ -254,7 +254,7 @@ class WireTest {
         var browser = server.browser();
         var ear = new Ear();
         var session = desk(plan, signIn(browser), ear);
-        session.subscribe("/topic/desk." + plan + ".ana-reyes", ear);
+        session.subscribe("/topic/desk." + plan + ".ana-r", ear);
         String desk = "/api/v1/plans/" + plan + "/desk";
         browser.postWithCsrf(desk + "/presence", "{\"state\":\"present\",\"reason\":null}")
                 .ok();
