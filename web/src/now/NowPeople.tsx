@@ -3,6 +3,7 @@ import type { LiveNow, NowPerson } from '../api/model';
 import { useMovePerson } from '../api/now';
 import { timeOfDay } from '../places/clock';
 import { ErrorNote } from '../ui/ErrorNote';
+import { Languages } from '../ui/Languages';
 import { ChatMark } from './NowView';
 
 interface NowPeopleProps {
@@ -27,7 +28,13 @@ export function NowPeople({ plan, now, chosen, onRead }: NowPeopleProps) {
         {here.map((person) => (
           <li key={person.id}>
             <PersonName plan={plan} now={now} person={person} />
-            <span className="soft">{person.state === 'away' && person.since ? `away ${timeOfDay(person.since)}${person.reason ? `, ${person.reason}` : ''}` : person.languages.join(' ')}</span>
+            {person.state === 'away' && person.since ? (
+              <span className="soft">{`away ${timeOfDay(person.since)}${person.reason ? `, ${person.reason}` : ''}`}</span>
+            ) : (
+              <span>
+                <Languages tags={person.languages} />
+              </span>
+            )}
             <Places person={person} />
             <span className="now-held">
               {person.chats.map((id) => {

@@ -65,13 +65,13 @@ it('shows who waits too long, what is below its target, and why a door is closed
   expect(within(row).getByText('▲ 2:00').className).toBe('now-trouble');
   expect(row.textContent).toContain('▼ 70 % of 50, target 80 %');
   expect(screen.getByText('nobody is there who speaks de')).toBeTruthy();
-  expect(screen.getByRole('button', { name: 'Read along in the en chat from Site, unanswered for 180 s' }).className).toContain('now-late');
+  expect(screen.getByRole('button', { name: 'Read along in the English chat from Site, unanswered for 180 s' }).className).toContain('now-late');
   expect(screen.getByText(/in the half-hours that are over 189 of 210 forecast, of 480 for the day/)).toBeTruthy();
 });
 
 it('reads along in a chat', async () => {
   renderInWorkplace(<NowView />, samplePlan(), { '/raised': [], '/margin': { labels: [], notes: [] }, '/tickets': [], '/now': now, '/chats/7': running });
-  fireEvent.click(await screen.findByRole('button', { name: /Read along in the en chat/ }));
+  fireEvent.click(await screen.findByRole('button', { name: /Read along in the English chat/ }));
   expect(await screen.findByText('Hello?')).toBeTruthy();
   expect(screen.getByText('Site is open')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Take over at my desk' }), 'an account that answers nobody has no desk').toBeNull();

@@ -8,6 +8,7 @@ import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
 import { Dialog } from '../ui/Dialog';
 import { ErrorNote } from '../ui/ErrorNote';
+import { languageName } from '../ui/languages';
 import { RaisedAlarms, SetAlarms } from './Alarms';
 import { NowPeople } from './NowPeople';
 import { NowQueues } from './NowQueues';
@@ -115,7 +116,7 @@ function Doors({ now }: { now: LiveNow }) {
 /** A running chat as a mark that leads into it. */
 export function ChatMark({ chat, at, chosen, onRead }: { chat: NowChat; at: string; chosen: boolean; onRead: (chat: number) => void }) {
   const waits = chat.unansweredSince ? secondsBetween(chat.unansweredSince, at) : null;
-  const words = `Read along in the ${chat.language} chat from ${chat.door}${waits === null ? '' : `, unanswered for ${waits} s`}`;
+  const words = `Read along in the ${languageName(chat.language)} chat from ${chat.door}${waits === null ? '' : `, unanswered for ${waits} s`}`;
   return (
     <button
       type="button"

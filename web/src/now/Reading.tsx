@@ -6,6 +6,7 @@ import { useRunningChat } from '../api/now';
 import { KeptMargin } from '../margin/KeptMargin';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
+import { languageName } from '../ui/languages';
 
 interface ReadingProps {
   plan: string;
@@ -33,7 +34,7 @@ export function Reading({ plan, chat, onClose, actions, people }: ReadingProps) 
       {data && (
         <>
           <p>
-            {data.door}, {data.language}
+            {data.door}, {languageName(data.language)}
             {data.queue && `, ${data.queue}`}
             {data.operator && `, ${data.operator}`}; came {formatInstant(data.arrivedAt)}
           </p>

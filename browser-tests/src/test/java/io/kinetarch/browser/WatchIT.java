@@ -43,7 +43,7 @@ class WatchIT {
             var fares = watcher.page().getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Fares & booking"));
             assertThat(fares).containsText("1 running");
             var people = watcher.page().getByLabel("People", new Page.GetByLabelOptions().setExact(true));
-            people.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Read along in the en chat"))
+            people.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Read along in the English chat"))
                     .click();
             var reading = watcher.page().getByLabel("Read along", new Page.GetByLabelOptions().setExact(true));
             assertThat(reading.getByText("Wilhelmina Quist here, where is my refund?"))
@@ -96,7 +96,7 @@ class WatchIT {
         AxeRules.hold(page, "passage now", List.of());
         watcher.open("/now");
         page.getByLabel("People", new Page.GetByLabelOptions().setExact(true))
-                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Read along in the en chat"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Read along in the English chat"))
                 .click();
     }
 

@@ -9,6 +9,7 @@ import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.plan.Rung;
@@ -122,7 +123,7 @@ final class BotCheck {
                     FindingCode.TOPIC_LANGUAGE_MISSING,
                     facts(bot.id(), language),
                     topic.id(),
-                    topic.name() + " has no phrases in " + named(language) + ", in which " + bot.name()
+                    topic.name() + " has no phrases in " + KnownLanguages.name(language) + ", in which " + bot.name()
                             + " answers: nobody who asks in it is understood.",
                     "Write at least " + FEW_PHRASES + ", or let the bot not answer in it."));
         } else if (phrases < FEW_PHRASES) {
@@ -132,7 +133,7 @@ final class BotCheck {
                     facts(language, phrases),
                     topic.id(),
                     topic.name() + " has " + (phrases == 1 ? "one phrase" : phrases + " phrases") + " in "
-                            + named(language) + ", too few to tell it from others.",
+                            + KnownLanguages.name(language) + ", too few to tell it from others.",
                     "Write at least " + FEW_PHRASES + ", each in other words."));
         }
         boolean says =
@@ -143,7 +144,8 @@ final class BotCheck {
                     FindingCode.TOPIC_ANSWER_MISSING,
                     facts(bot.id(), language),
                     topic.id(),
-                    bot.name() + " has nothing to say about " + topic.name() + " in " + named(language) + ".",
+                    bot.name() + " has nothing to say about " + topic.name() + " in " + KnownLanguages.name(language)
+                            + ".",
                     "Write an answer, or have such chats handed over."));
         }
     }
@@ -240,9 +242,5 @@ final class BotCheck {
                 door,
                 "A bot answers first at " + name + ", but none is at this door.",
                 "Put one there, or let people answer first.");
-    }
-
-    private static String named(String language) {
-        return Locale.forLanguageTag(language).getDisplayLanguage(Locale.ENGLISH);
     }
 }

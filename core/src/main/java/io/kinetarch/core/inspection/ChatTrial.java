@@ -16,6 +16,7 @@ import io.kinetarch.core.plan.ElementId;
 import io.kinetarch.core.plan.FirstToAnswer;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.HoursId;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Membership;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.OperatorChoice;
@@ -38,7 +39,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -355,9 +355,10 @@ public final class ChatTrial {
                 Result.PASSED,
                 door.id(),
                 speaks
-                        ? "The chat starts at " + door.name() + " in " + arrival.language() + "."
-                        : "The chat starts at " + door.name() + ", which has no texts in " + arrival.language()
-                                + " and shows those in " + door.languages().getFirst() + ".");
+                        ? "The chat starts at " + door.name() + " in " + KnownLanguages.name(arrival.language()) + "."
+                        : "The chat starts at " + door.name() + ", which has no texts in "
+                                + KnownLanguages.name(arrival.language()) + " and shows those in "
+                                + KnownLanguages.name(door.languages().getFirst()) + ".");
     }
 
     private boolean isAnswered(List<Question> questions, AskedWhen when, Element asker) {
@@ -502,13 +503,13 @@ public final class ChatTrial {
             case Standing.LevelTooLow(var skill, var level, var least) ->
                 "holds " + plan.skill(skill).name() + " at level " + level + "; level " + least + " is needed";
             case Standing.LacksLanguage(var language) ->
-                "does not speak " + language + " ("
-                        + operator.languages().stream()
+                "does not speak " + KnownLanguages.name(language) + " ("
+                        + KnownLanguages.names(operator.languages().stream()
                                 .map(SpokenLanguage::language)
-                                .collect(Collectors.joining(", "))
+                                .toList())
                         + ")";
             case Standing.LanguageLevelTooLow(var language, var level, var least) ->
-                "speaks " + language + " at level " + level + "; level " + least + " is needed";
+                "speaks " + KnownLanguages.name(language) + " at level " + level + "; level " + least + " is needed";
             case Standing.ChatTooHeavy(var capacity, var weight) ->
                 "has a capacity of " + capacity + "; the chat takes " + weight;
             case Standing.AskedBefore _ -> "was asked before; others come first";
@@ -528,8 +529,8 @@ public final class ChatTrial {
         var skills = needs(queue, rule).stream()
                 .map(need -> plan.skill(need.skill()).name() + " " + need.leastLevel() + "+")
                 .toList();
-        String language =
-                arrival.language() + (queue.leastLanguageLevel() > 1 ? " " + queue.leastLanguageLevel() + "+" : "");
+        String language = KnownLanguages.name(arrival.language())
+                + (queue.leastLanguageLevel() > 1 ? " " + queue.leastLanguageLevel() + "+" : "");
         return "it wants "
                 + switch (queue.members()) {
                     case Membership.BySkill _ -> "";

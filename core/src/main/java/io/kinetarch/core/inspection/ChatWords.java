@@ -1,6 +1,7 @@
 package io.kinetarch.core.inspection;
 
 import io.kinetarch.core.plan.Condition;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.routing.Arrival;
@@ -16,10 +17,11 @@ public final class ChatWords {
 
     private ChatWords() {}
 
-    /** "in en at Booking site answering fares": what the rules of the plan could tell it by, as far as it is given. */
+    /** "in English at Booking site answering fares": what the rules of the plan could tell it by, as far as it is given. */
     public static String of(Plan plan, Arrival chat) {
         var words = new ArrayList<String>();
-        words.add("in " + chat.language() + " at " + plan.door(chat.door()).name());
+        words.add("in " + KnownLanguages.name(chat.language()) + " at "
+                + plan.door(chat.door()).name());
         if (chat.page() != null) {
             words.add("on " + chat.page());
         }

@@ -8,6 +8,7 @@ import io.kinetarch.core.door.DoorTexts;
 import io.kinetarch.core.inspection.Finding.Severity;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Invitation;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.PagePattern;
 import io.kinetarch.core.plan.Placeholder;
 import io.kinetarch.core.plan.Plan;
@@ -64,7 +65,7 @@ public final class DoorCheck {
                 Severity.WARNS,
                 FindingCode.DOOR_TEXT_MISSING,
                 facts(language, what),
-                door.name() + " has no words in " + language + " for: " + listed(what) + ".",
+                door.name() + " has no words in " + KnownLanguages.name(language) + " for: " + listed(what) + ".",
                 "Write them, or take the language off the door."));
     }
 
@@ -79,7 +80,8 @@ public final class DoorCheck {
                         Severity.NOTES,
                         FindingCode.CLOSED_TEXT_WITHOUT_OPENING,
                         facts(language),
-                        "The closed text of " + door.name() + " in " + language + " does not say when it opens.",
+                        "The closed text of " + door.name() + " in " + KnownLanguages.name(language)
+                                + " does not say when it opens.",
                         "Write " + Placeholder.OPENS.written() + " where the next opening time is to stand.");
             }
             if (door.replyHours() == null
@@ -91,7 +93,7 @@ public final class DoorCheck {
                         Severity.WARNS,
                         FindingCode.REPLY_TIME_PROMISED,
                         facts(language),
-                        "A text of " + door.name() + " in " + language
+                        "A text of " + door.name() + " in " + KnownLanguages.name(language)
                                 + " promises a reply time, and the door has none.",
                         "Say within how many hours a message is answered.");
             }

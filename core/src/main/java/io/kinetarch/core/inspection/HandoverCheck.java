@@ -10,6 +10,7 @@ import io.kinetarch.core.plan.DoorOpens;
 import io.kinetarch.core.plan.FrontDoor;
 import io.kinetarch.core.plan.Handover;
 import io.kinetarch.core.plan.HoursSet;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
@@ -139,7 +140,7 @@ final class HandoverCheck {
                         facts(door.id(), missing),
                         set.id(),
                         "“" + set.name() + "” ends chats at closing time, and visitors of " + door.name()
-                                + " would read no" + " closed text in " + String.join(", ", missing) + ".",
+                                + " would read no" + " closed text in " + KnownLanguages.names(missing) + ".",
                         "Write the closed text in these languages, or let chats be served out."));
             }
         }

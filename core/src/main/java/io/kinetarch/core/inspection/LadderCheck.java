@@ -4,6 +4,7 @@ import static io.kinetarch.core.inspection.Finding.facts;
 
 import io.kinetarch.core.dispatch.CompiledPlan;
 import io.kinetarch.core.inspection.Finding.Severity;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.OperatorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.PlanEdit;
@@ -164,7 +165,7 @@ final class LadderCheck {
                         facts(rung.seconds(), missing),
                         queue.id(),
                         "What " + queue.name() + " says after " + rung.seconds() + " s is not written in "
-                                + String.join(", ", missing) + ".",
+                                + KnownLanguages.names(missing) + ".",
                         text.isEmpty()
                                 ? "Write it; until then the chat ends without a word."
                                 : "Write it; until then visitors read it in another language."));

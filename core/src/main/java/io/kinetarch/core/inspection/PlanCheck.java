@@ -527,7 +527,7 @@ public final class PlanCheck {
 
     private String asks(ChatNeeds kind) {
         return Stream.concat(
-                        Stream.ofNullable(kind.language()).map(tag -> "in " + tag),
+                        Stream.ofNullable(kind.language()).map(tag -> "in " + KnownLanguages.name(tag)),
                         kind.extraSkills().stream()
                                 .map(need -> "with " + plan.skill(need.skill()).name() + " " + need.leastLevel() + "+"))
                 .collect(Collectors.joining(" "));
@@ -831,7 +831,7 @@ public final class PlanCheck {
                         FindingCode.LANGUAGE_NOT_SPOKEN,
                         facts(queue.id(), language),
                         door.id(),
-                        door.name() + " offers " + language + ", which nobody in " + queue.name()
+                        door.name() + " offers " + KnownLanguages.name(language) + ", which nobody in " + queue.name()
                                 + ", where its chats can come, speaks well enough.",
                         "Add someone who does, or take the language off the door.");
             }

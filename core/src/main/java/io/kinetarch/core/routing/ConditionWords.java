@@ -3,6 +3,7 @@ package io.kinetarch.core.routing;
 import io.kinetarch.core.hours.WeeklyWindow;
 import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.PagePattern;
 import java.util.List;
 import java.util.Locale;
@@ -20,7 +21,9 @@ public record ConditionWords(Function<ElementId, String> name) {
     public String condition(Condition condition) {
         return switch (condition) {
             case Condition.DoorIs(var doors) -> "door is " + names(doors);
-            case Condition.LanguageIs(var languages) -> "language is " + either(languages);
+            case Condition.LanguageIs(var languages) ->
+                "language is "
+                        + either(languages.stream().map(KnownLanguages::name).toList());
             case Condition.PageMatches(var patterns) ->
                 "page is like "
                         + either(patterns.stream().map(PagePattern::value).toList());

@@ -4,6 +4,7 @@ import io.kinetarch.core.plan.Condition;
 import io.kinetarch.core.plan.DepartmentId;
 import io.kinetarch.core.plan.Element;
 import io.kinetarch.core.plan.ElementId;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QuestionId;
 import io.kinetarch.core.plan.QueueId;
@@ -76,7 +77,7 @@ public final class RuleTable {
     private String how(Condition condition, Arrival chat) {
         return switch (condition) {
             case Condition.DoorIs _ -> "the door is " + name(chat.door());
-            case Condition.LanguageIs _ -> "the language is " + chat.language();
+            case Condition.LanguageIs _ -> "the language is " + KnownLanguages.name(chat.language());
             case Condition.PageMatches _ -> chat.page() == null ? "no page is known" : "the page is " + chat.page();
             case Condition.AnswerIs(var question, var _) -> answer(question, chat);
             case Condition.AnswerContains(var question, var _) -> answer(question, chat);

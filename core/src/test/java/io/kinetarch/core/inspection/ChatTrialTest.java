@@ -54,7 +54,7 @@ class ChatTrialTest {
                 .containsExactly(
                         "Op ana gets the chat: of those who can take it, free longest, since Tue 09:00.",
                         "Op ben holds Fares at level 1; level 2 is needed.",
-                        "Op cleo does not speak de (en, fr).",
+                        "Op cleo does not speak German (English, French).",
                         "Op dara does not hold Fares.");
         assertThat(because(trial, Kind.RULE))
                 .containsExactly(
@@ -286,7 +286,7 @@ class ChatTrialTest {
     @Test
     void aLanguageTheDoorLacksIsSaid() {
         assertThat(tried("ja", "fares", TUESDAY_TEN).steps().getFirst().because())
-                .isEqualTo("The chat starts at Site, which has no texts in ja and shows those in en.");
+                .isEqualTo("The chat starts at Site, which has no texts in Japanese and shows those in English.");
     }
 
     @Test

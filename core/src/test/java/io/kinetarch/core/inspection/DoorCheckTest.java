@@ -43,19 +43,19 @@ class DoorCheckTest {
     void aMissingLanguageIsWarnedOfOnceWithWhatLacksIt() {
         assertThat(words(new SampleDoor().languages("en", "fr")))
                 .containsExactly(
-                        "Front has no words in fr for: label text, greeting text, waiting text, busy text and 3 more.");
+                        "Front has no words in French for: label text, greeting text, waiting text, busy text and 3 more.");
     }
 
     @Test
     void aClosedDoorSaysWhenItOpensAndPromisesOnlyWhatItKnows() {
         var silent = new SampleDoor().texts(with(TextKind.CLOSED, "We are away."));
-        assertThat(words(silent)).containsExactly("The closed text of Front in en does not say when it opens.");
+        assertThat(words(silent)).containsExactly("The closed text of Front in English does not say when it opens.");
         assertThat(words(silent.closed(WhenClosed.NOT_SHOWN, null))).isEmpty();
 
         var promise = new SampleDoor().texts(with(TextKind.CLOSED, "Back {opens}, or we write within {reply}."));
         assertThat(words(promise)).isEmpty();
         assertThat(words(promise.closed(WhenClosed.TEXT, null)))
-                .containsExactly("A text of Front in en promises a reply time, and the door has none.");
+                .containsExactly("A text of Front in English promises a reply time, and the door has none.");
         assertThat(words(new SampleDoor().closed(WhenClosed.MESSAGE_FORM, 4)))
                 .containsExactly("Closed, Front offers a form to leave a message, and the form asks nothing.");
     }

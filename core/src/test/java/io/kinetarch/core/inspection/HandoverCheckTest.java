@@ -69,7 +69,7 @@ class HandoverCheckTest {
                 new Closing(Closing.Then.ENDED, Closing.Then.SERVED_OUT))));
 
         assertThat(found.code()).isEqualTo(FindingCode.CLOSING_TEXT_MISSING);
-        assertThat(found.words()).contains("in en, de");
+        assertThat(found.words()).contains("in English, German");
     }
 
     private static Finding only(Plan plan) {

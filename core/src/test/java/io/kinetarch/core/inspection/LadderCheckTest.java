@@ -45,7 +45,7 @@ class LadderCheckTest {
         var found = LadderCheck.of(ladder(new Rung(240, new Action.End(LocalText.NONE))));
         assertThat(found)
                 .extracting(Finding::words)
-                .contains("What Queue booking says after 240 s is not written in en, de.");
+                .contains("What Queue booking says after 240 s is not written in English, German.");
         assertThat(found).extracting(Finding::mend).contains("Write it; until then the chat ends without a word.");
     }
 
@@ -65,7 +65,7 @@ class LadderCheckTest {
                         // exp(−600 / 180) = 3.6 %
                         "The rung of Queue booking after 600 s comes when only 3.6 % of visitors would still wait:"
                                 + " their patience is 180 s in the mean.",
-                        "What Queue booking says after 60 s is not written in de.");
+                        "What Queue booking says after 60 s is not written in German.");
         // half of those with a patience of 180 s in the mean are there after 180 · ln 2 = 125 s
         assertThat(mended(plan, "The rung of Queue booking after 600")
                         .queue(BOOKING)

@@ -60,9 +60,9 @@ class PlanCheckTest {
                                 + " present: Mon 08:00–09:00, Mon 17:00–18:00, Tue 08:00–09:00 and 11 more.",
                         "Queue cargo is open for 14 hours of the week in which nobody who could take its chats is usually"
                                 + " present: Mon 08:00–09:00, Mon 17:00–18:00, Tue 08:00–09:00 and 11 more.",
-                        "Site offers de, which nobody in Queue cargo, where its chats can come, speaks well enough.",
-                        "Site has no words in en for: label text, greeting text, waiting text, busy text and 3 more.",
-                        "Site has no words in de for: label text, greeting text, waiting text, busy text and 4 more.",
+                        "Site offers German, which nobody in Queue cargo, where its chats can come, speaks well enough.",
+                        "Site has no words in English for: label text, greeting text, waiting text, busy text and 3 more.",
+                        "Site has no words in German for: label text, greeting text, waiting text, busy text and 4 more.",
                         "Op ben is a member of no queue, so gets no chat.");
     }
 
@@ -144,7 +144,7 @@ class PlanCheckTest {
         found(
                 anaLeaves,
                 Severity.WARNS,
-                "Site offers de, which nobody in Queue booking, where its chats can come, speaks well enough.");
+                "Site offers German, which nobody in Queue booking, where its chats can come, speaks well enough.");
     }
 
     /** Only Ana speaks German, and she comes at one; Cleo serves the queue from nine. */
@@ -157,7 +157,7 @@ class PlanCheckTest {
         found(
                 plan,
                 Severity.WARNS,
-                "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in de is"
+                "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in German is"
                         + " usually present: Mon 09:00–13:00, Tue 09:00–13:00, Wed 09:00–13:00 and 4 more.");
         found(plan, Severity.NOTES, "Queue booking hangs on one person for 28 hours of the week: Op cleo 28 h.");
 
@@ -166,8 +166,8 @@ class PlanCheckTest {
         found(
                 sample.edited(List.of(new PlanEdit.Put(later), new PlanEdit.Put(expert))),
                 Severity.WARNS,
-                "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in en"
-                        + " with Fares 4+ or in de with Fares 4+ is usually present: Mon 09:00–13:00, Tue 09:00–13:00, Wed"
+                "Queue booking is open and staffed for 28 hours of the week in which nobody who could take its chats in English"
+                        + " with Fares 4+ or in German with Fares 4+ is usually present: Mon 09:00–13:00, Tue 09:00–13:00, Wed"
                         + " 09:00–13:00 and 4 more.");
     }
 
@@ -310,7 +310,7 @@ class PlanCheckTest {
         found(
                 plan,
                 Severity.NOTES,
-                "Rule 3, Rule fares, and rule 1 want some of the same chats for different ends, such as one in de at Site"
+                "Rule 3, Rule fares, and rule 1 want some of the same chats for different ends, such as one in German at Site"
                         + " answering fares.");
     }
 

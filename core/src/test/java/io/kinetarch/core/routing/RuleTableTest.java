@@ -60,7 +60,7 @@ class RuleTableTest {
                         .considered()
                         .getFirst()
                         .because())
-                .isEqualTo("wants “language is de”; the language is en");
+                .isEqualTo("wants “language is German”; the language is English");
     }
 
     private static Arrival arrival(String language, @Nullable String page, Map<QuestionId, String> answers) {

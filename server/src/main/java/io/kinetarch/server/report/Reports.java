@@ -1,6 +1,7 @@
 package io.kinetarch.server.report;
 
 import io.kinetarch.core.plan.Element;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
@@ -455,7 +456,7 @@ public class Reports {
             case QUEUE -> key.isEmpty() ? "did not wait" : named(plan.queues(), key);
             case DOOR -> named(plan.doors(), key);
             case OPERATOR -> named(plan.operators(), key);
-            case LANGUAGE -> Locale.forLanguageTag(key).getDisplayName(Locale.ENGLISH);
+            case LANGUAGE -> KnownLanguages.name(key);
             case TOPIC -> key.isEmpty() ? "not known" : key;
             case LABEL -> key.isEmpty() ? "none" : key;
             case HOUR -> "%02d:00".formatted(Integer.parseInt(key));

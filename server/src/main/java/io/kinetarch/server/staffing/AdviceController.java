@@ -1,6 +1,7 @@
 package io.kinetarch.server.staffing;
 
 import io.kinetarch.core.dispatch.ChatsAtOnce;
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Operator;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.staffing.CheapestHours;
@@ -108,8 +109,8 @@ class AdviceController {
                         .toList(),
                 gaps.languages().entrySet().stream()
                         .sorted(Map.Entry.comparingByKey())
-                        .map(entry ->
-                                new LanguageShort(entry.getKey(), PostWords.language(entry.getKey()), entry.getValue()))
+                        .map(entry -> new LanguageShort(
+                                entry.getKey(), KnownLanguages.name(entry.getKey()), entry.getValue()))
                         .toList(),
                 design.skills().stream()
                         .filter(skill -> gaps.skills().containsKey(skill.id()))
@@ -149,7 +150,7 @@ class AdviceController {
                 .flatMap(kind -> Stream.ofNullable(kind.language()))
                 .distinct()
                 .filter(tag -> operator.languageLevel(tag) < queue.leastLanguageLevel())
-                .map(tag -> PostWords.language(tag) + " " + queue.leastLanguageLevel());
+                .map(tag -> KnownLanguages.name(tag) + " " + queue.leastLanguageLevel());
         return Stream.concat(skills, languages).toList();
     }
 

@@ -1,10 +1,10 @@
 package io.kinetarch.server.staffing;
 
+import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Post;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -20,14 +20,10 @@ final class PostWords {
 
     private static String asks(Plan plan, ChatNeeds kind) {
         return Stream.concat(
-                        Stream.ofNullable(kind.language()).map(tag -> "in " + language(tag)),
+                        Stream.ofNullable(kind.language()).map(tag -> "in " + KnownLanguages.name(tag)),
                         kind.extraSkills().stream()
                                 .map(need -> "with " + plan.skill(need.skill()).name() + " " + need.leastLevel() + "+"))
                 .collect(Collectors.joining(" "));
-    }
-
-    static String language(String tag) {
-        return Locale.forLanguageTag(tag).getDisplayLanguage(Locale.ENGLISH);
     }
 
     /**

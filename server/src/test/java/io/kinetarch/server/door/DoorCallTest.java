@@ -74,7 +74,7 @@ class DoorCallTest {
         assertThat(document.path("texts").path("WAITING").path("language").asString())
                 .isEqualTo("fr");
         assertThat(document.path("words").path("send").asString()).isEqualTo("Envoyer");
-        assertThat(words(preview)).anyMatch(words -> words.startsWith("Freight pages has no words in fr for: "));
+        assertThat(words(preview)).anyMatch(words -> words.startsWith("Freight pages has no words in French for: "));
     }
 
     @Test
