@@ -108,7 +108,7 @@ function limits(kind: DialKind) {
 }
 
 function now(value: number | null, { kind }: Dial) {
-  if (value === null) return 'The plan has no one number there now.';
+  if (value === null) return 'The plan has no single number there now.';
   return `It stands at ${value}${sortOf(kind).unit && ` ${sortOf(kind).unit}`}.`;
 }
 

@@ -82,6 +82,12 @@ public final class LetInCommand {
                 .web(WebApplicationType.NONE)
                 .logStartupInfo(false)
                 .run(args.subList(1, args.size()).toArray(String[]::new))) {
+            if (!hasAccounts(context.getBean(JdbcTemplate.class))) {
+                out.println(
+                        "This database holds no accounts yet. Start Kinetarch on it once, or name the one that it uses"
+                                + " (KINETARCH_DB_URL).");
+                return NOT_LET_IN;
+            }
             var link = PasswordLinkView.of(context.getBean(PasswordLinks.class).letIn(name));
             context.getBean(SecurityLog.class)
                     .keep(SecurityEvent.PASSWORD_LINK_MADE, name, "let in, without a second factor", FROM);
@@ -94,5 +100,9 @@ public final class LetInCommand {
             out.println(refused.getMessage());
             return NOT_LET_IN;
         }
+    }
+
+    private static boolean hasAccounts(JdbcTemplate sql) {
+        return Boolean.TRUE.equals(sql.queryForObject("select to_regclass('account') is not null", Boolean.class));
     }
 }

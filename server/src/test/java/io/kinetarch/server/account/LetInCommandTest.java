@@ -69,11 +69,23 @@ class LetInCommandTest {
         assertThat(printed.toString(StandardCharsets.UTF_8)).contains("usage: ./kinetarch let-in ACCOUNT");
     }
 
+    /** The cluster's own database, in which nobody has ever started Kinetarch. */
+    @Test
+    void aDatabaseWithoutAccountsIsToldApart() {
+        assertThat(runOn(source.getJdbcUrl().replaceFirst("/[^/]*$", "/postgres"), "wanda"))
+                .isEqualTo(2);
+        assertThat(printed.toString(StandardCharsets.UTF_8)).contains("This database holds no accounts yet.");
+    }
+
     private int run(String... name) {
+        return runOn(source.getJdbcUrl(), name);
+    }
+
+    private int runOn(String database, String... name) {
         var args = new ArrayList<>(List.of(name));
         if (!args.isEmpty()) {
             args.addAll(List.of(
-                    "--spring.datasource.url=" + source.getJdbcUrl(),
+                    "--spring.datasource.url=" + database,
                     "--spring.datasource.username=" + source.getUsername(),
                     "--spring.datasource.password=" + source.getPassword(),
                     "--kinetarch.public-address=https://chat.ferry.example",
