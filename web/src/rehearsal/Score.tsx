@@ -23,6 +23,8 @@ const SIGNS: Record<string, { sign: string; kind: string }> = {
   'way-offered': { sign: '◁', kind: 'rung' },
   transferred: { sign: '→', kind: 'operator' },
   'called-in': { sign: '+', kind: 'operator' },
+  'set-aside': { sign: '‖', kind: 'operator' },
+  prioritized: { sign: '↑', kind: 'operator' },
   reminded: { sign: '!', kind: 'rung' },
   'set-away': { sign: '◇', kind: 'bad' },
   refused: { sign: '✕', kind: 'bad' },
@@ -181,6 +183,7 @@ const BECOMES: Record<string, Stretch['kind'] | null> = {
   moved: 'queue',
   transferred: 'queue',
   assigned: 'operator',
+  'set-aside': null,
   ended: null,
 };
 

@@ -5,6 +5,7 @@ import { showDoor } from '../../widget/mount';
 import { stateOf } from '../../widget/stage';
 import type { Actions } from '../../widget/states';
 import type { CheckStep } from '../api/rehearsals';
+import { languageName } from '../ui/languages';
 
 interface VisitorPaneProps {
   name: string;
@@ -51,7 +52,7 @@ export function VisitorPane({ name, door, view, onAct }: VisitorPaneProps) {
       <header>
         <h2>{name}</h2>
         <span className="soft">
-          {door.name}, {door.language}
+          {door.name}, {languageName(door.language)}
         </span>
         <span className="header-space" />
         {view.stage === 'bot' && (
