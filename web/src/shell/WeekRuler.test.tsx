@@ -33,7 +33,7 @@ describe('the week ruler', () => {
 
   it('says that it is being worked out anew', () => {
     renderInWorkplace(<WeekRuler anew />, samplePlan(), {}, { week });
-    expect(screen.getByRole('status').textContent).toBe('The week is worked out anew …');
+    expect(screen.getByRole('status').textContent).toBe('being worked out anew …');
   });
 
   it('says nothing of it before anything is simulated', () => {

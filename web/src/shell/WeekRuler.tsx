@@ -57,13 +57,8 @@ export function WeekRuler({ anew }: { /** Whether what is shown is being worked 
 
   return (
     <section className="ruler" aria-label="Week ruler">
-      <Moment late={late[slot] ?? 0} />
+      <Moment late={late[slot] ?? 0} anew={anew} />
       <div className="ruler-frame" ref={frame}>
-        {anew && (
-          <span role="status" className="ruler-anew">
-            The week is worked out anew …
-          </span>
-        )}
         <svg
           width={width}
           height={HEIGHT}
@@ -156,7 +151,7 @@ export function WeekRuler({ anew }: { /** Whether what is shown is being worked 
 }
 
 /** The moment in words, and as a field to type a date into. */
-function Moment({ late }: { late: number }) {
+function Moment({ late, anew }: { late: number; anew: boolean }) {
   const { week, at, slot } = useWorkplace();
   const { pick } = usePlace();
   const [typing, setTyping] = useState(false);
@@ -187,7 +182,11 @@ function Moment({ late }: { late: number }) {
           {formatMoment(at, week.timeZone)}
         </button>
       )}
-      {Math.round(2 * late) > 0 ? (
+      {anew ? (
+        <div className="soft" role="status">
+          being worked out anew …
+        </div>
+      ) : Math.round(2 * late) > 0 ? (
         <div className="soft" title="Chats that come in an hour, and how many of them are not answered in time by simulation">
           {Math.round(chats)} chats an hour, ▾ {Math.round(2 * late)} late
         </div>

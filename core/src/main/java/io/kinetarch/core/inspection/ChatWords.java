@@ -5,13 +5,16 @@ import io.kinetarch.core.plan.KnownLanguages;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.VisitorKind;
 import io.kinetarch.core.routing.Arrival;
+import io.kinetarch.core.routing.ChatNeeds;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
-/** Describes a made-up chat, so that a reader can see which one is meant. */
+/** Describes chats, so that a reader can see which are meant. */
 public final class ChatWords {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("EEEE HH:mm", Locale.ENGLISH);
 
@@ -53,5 +56,18 @@ public final class ChatWords {
                 .map(Condition::asked)
                 .anyMatch(condition -> condition instanceof Condition.ArrivesWithin
                         || condition instanceof Condition.DepartmentIsOpen);
+    }
+
+    /** What chats ask of people, such as "in German" or "with Fares 4+"; of more than one kind, all of them. */
+    public static String asks(Plan plan, Collection<ChatNeeds> kinds) {
+        return kinds.stream().map(kind -> asks(plan, kind)).distinct().collect(Collectors.joining(" or "));
+    }
+
+    private static String asks(Plan plan, ChatNeeds kind) {
+        return Stream.concat(
+                        Stream.ofNullable(kind.language()).map(tag -> "in " + KnownLanguages.name(tag)),
+                        kind.extraSkills().stream()
+                                .map(need -> "with " + plan.skill(need.skill()).name() + " " + need.leastLevel() + "+"))
+                .collect(Collectors.joining(" "));
     }
 }

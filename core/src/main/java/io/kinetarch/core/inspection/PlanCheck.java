@@ -511,7 +511,7 @@ public final class PlanCheck {
             var gaps = times.of(queue, able, served);
             boolean saidOfTheDoor = able.isEmpty() && kinds.stream().allMatch(this::isNotSpoken);
             if (!saidOfTheDoor && !able.equals(served) && !gaps.isEmpty()) {
-                String asked = kinds.stream().map(this::asks).distinct().collect(Collectors.joining(" or "));
+                String asked = ChatWords.asks(plan, kinds);
                 found(
                         Severity.WARNS,
                         FindingCode.UNSERVED_CHATS,
@@ -523,14 +523,6 @@ public final class PlanCheck {
                         "Let somebody who is there learn it, or change who is present.");
             }
         });
-    }
-
-    private String asks(ChatNeeds kind) {
-        return Stream.concat(
-                        Stream.ofNullable(kind.language()).map(tag -> "in " + KnownLanguages.name(tag)),
-                        kind.extraSkills().stream()
-                                .map(need -> "with " + plan.skill(need.skill()).name() + " " + need.leastLevel() + "+"))
-                .collect(Collectors.joining(" "));
     }
 
     /** Times at which a queue hangs on one person: while they have a break, nobody answers. */

@@ -1,13 +1,11 @@
 package io.kinetarch.server.staffing;
 
-import io.kinetarch.core.plan.KnownLanguages;
+import io.kinetarch.core.inspection.ChatWords;
 import io.kinetarch.core.plan.Plan;
-import io.kinetarch.core.routing.ChatNeeds;
 import io.kinetarch.core.staffing.Post;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** What the chats of a post ask for, in words. */
 final class PostWords {
@@ -15,15 +13,7 @@ final class PostWords {
 
     /** Such as "in German" or "with Fares 4+"; of more than one kind, all of them. */
     static String asks(Plan plan, Post post) {
-        return post.ownKinds().stream().map(kind -> asks(plan, kind)).distinct().collect(Collectors.joining(" or "));
-    }
-
-    private static String asks(Plan plan, ChatNeeds kind) {
-        return Stream.concat(
-                        Stream.ofNullable(kind.language()).map(tag -> "in " + KnownLanguages.name(tag)),
-                        kind.extraSkills().stream()
-                                .map(need -> "with " + plan.skill(need.skill()).name() + " " + need.leastLevel() + "+"))
-                .collect(Collectors.joining(" "));
+        return ChatWords.asks(plan, post.ownKinds());
     }
 
     /**

@@ -6,6 +6,7 @@ import static org.awaitility.Awaitility.await;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.live.LiveCalls;
+import io.kinetarch.server.live.OperatorClient;
 import io.kinetarch.server.live.VisitorClient;
 import io.kinetarch.server.live.Wish;
 import java.nio.charset.StandardCharsets;
@@ -26,45 +27,30 @@ class DeskTest {
     private final TestServer server = TestServer.running();
     private final Api planner = server.signedIn("planner");
     private final Api ana = server.signedIn("operator");
-    private final Api ciara = server.signedIn("colleague");
+    private final OperatorClient anasDesk = new OperatorClient(ana, "tarnwick");
+    private final OperatorClient ciarasDesk = new OperatorClient(server.signedIn("colleague"), "tarnwick");
     private final VisitorClient visitor =
             new VisitorClient(server.address(), "tarnwick", "https://tarnwick-sound.example");
 
     @BeforeEach
     void twoAreThere() {
-        presence(ana, "present");
-        presence(ciara, "present");
+        anasDesk.is("present");
+        ciarasDesk.is("present");
     }
 
     @AfterEach
     void everybodyIsGone() {
         visitor.does("leave", "{}");
-        presence(ana, "gone");
-        presence(ciara, "gone");
-    }
-
-    private static void presence(Api operator, String state) {
-        operator.postWithCsrf(DESK + "/presence", "{\"state\":\"" + state + "\"}")
-                .ok();
-    }
-
-    private static String self(Api operator) {
-        return operator.get(DESK).ok().body().path("self").path("id").asString();
+        anasDesk.is("gone");
+        ciarasDesk.is("gone");
     }
 
     private String chat() {
         return DESK + "/chats/" + visitor.chat();
     }
 
-    private JsonNode place(Api operator) {
-        return operator.get(DESK)
-                .ok()
-                .body()
-                .path("places")
-                .valueStream()
-                .filter(one -> one.path("chat").asLong() == visitor.chat())
-                .findFirst()
-                .orElse(Api.json("{}"));
+    private JsonNode place(OperatorClient operator) {
+        return operator.place(visitor.chat());
     }
 
     /** A chat that whoever watches gives to Ana, whomever it was offered to. */
@@ -72,22 +58,26 @@ class DeskTest {
         assertThat(visitor.start("booking-site", "en", "{\"topic\":\"Something else\"}")
                         .statusCode())
                 .isEqualTo(201);
-        planner.postWithCsrf(PLAN + "/now/chats/" + visitor.chat() + "/assign", "{\"operator\":\"" + self(ana) + "\"}")
+        planner.postWithCsrf(
+                        PLAN + "/now/chats/" + visitor.chat() + "/assign", "{\"operator\":\"" + anasDesk.id() + "\"}")
                 .ok();
-        await().atMost(SOON).until(() -> place(ana).path("stage").asString().equals("held"));
+        await().atMost(SOON)
+                .until(() -> place(anasDesk).path("stage").asString().equals("held"));
     }
 
     @Test
     void aColleagueIsCalledInAndGoesOnAlone() {
         anaHasAChat();
-        ana.postWithCsrf(chat() + "/call-in", "{\"operator\":\"" + self(ciara) + "\"}")
+        ana.postWithCsrf(chat() + "/call-in", "{\"operator\":\"" + ciarasDesk.id() + "\"}")
                 .ok();
-        await().atMost(SOON).until(() -> place(ciara).path("stage").asString().equals("held"));
-        assertThat(place(ana).path("colleagues").toString()).contains(self(ciara));
+        await().atMost(SOON)
+                .until(() -> place(ciarasDesk).path("stage").asString().equals("held"));
+        assertThat(place(anasDesk).path("colleagues").toString()).contains(ciarasDesk.id());
 
         ana.postWithCsrf(chat() + "/step-out", "").ok();
-        await().atMost(SOON).until(() -> place(ciara).path("holder").asString().equals(self(ciara)));
-        assertThat(place(ana).isEmpty()).isTrue();
+        await().atMost(SOON)
+                .until(() -> place(ciarasDesk).path("holder").asString().equals(ciarasDesk.id()));
+        assertThat(place(anasDesk).isEmpty()).isTrue();
         ana.postWithCsrf(chat() + "/messages", "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"Am I still here?\"}")
                 .problem(409, "not-possible", null);
     }
@@ -96,8 +86,9 @@ class DeskTest {
     void bothSidesSeeHowFarTheOtherHasRead() {
         anaHasAChat();
         visitor.says("Do you carry harps?");
-        await().atMost(SOON).until(() -> place(ana).path("lines").toString().contains("harps"));
-        int last = place(ana)
+        await().atMost(SOON)
+                .until(() -> place(anasDesk).path("lines").toString().contains("harps"));
+        int last = place(anasDesk)
                 .path("lines")
                 .valueStream()
                 .mapToInt(line -> line.path("number").asInt())
@@ -112,8 +103,8 @@ class DeskTest {
                         .statusCode())
                 .isEqualTo(204);
         await().atMost(SOON).untilAsserted(() -> {
-            assertThat(place(ana).path("got").asInt()).isEqualTo(last);
-            assertThat(place(ana).path("read").asInt()).isEqualTo(last - 1);
+            assertThat(place(anasDesk).path("got").asInt()).isEqualTo(last);
+            assertThat(place(anasDesk).path("read").asInt()).isEqualTo(last - 1);
         });
     }
 
@@ -144,7 +135,7 @@ class DeskTest {
     }
 
     private List<String> labels() {
-        return place(ana)
+        return place(anasDesk)
                 .path("margin")
                 .path("labels")
                 .valueStream()
@@ -158,18 +149,19 @@ class DeskTest {
         ana.postWithCsrf(chat() + "/priority", "{\"priority\":10}").problem(400, "invalid-document", "#/priority");
         ana.postWithCsrf(chat() + "/priority", "{\"priority\":8}").ok();
         ana.postWithCsrf(chat() + "/transfer", "{\"queue\":\"rebooking\"}").ok();
-        await().atMost(SOON).until(() -> place(ciara).path("stage").asString().equals("offered"));
-        assertThat(place(ciara).path("steps").toString()).contains("prioritized");
+        await().atMost(SOON)
+                .until(() -> place(ciarasDesk).path("stage").asString().equals("offered"));
+        assertThat(place(ciarasDesk).path("steps").toString()).contains("prioritized");
     }
 
     @Test
     void whoseShiftIsOverIsToldSo() {
-        server.bean(LiveCalls.class).make("tarnwick", Wish.gone(self(ana), "Shift over"));
-        var desk = ana.get(DESK).ok().body();
+        server.bean(LiveCalls.class).make("tarnwick", Wish.gone(anasDesk.id(), "Shift over"));
+        var desk = anasDesk.desk();
         assertThat(desk.path("state").asString()).isEqualTo("gone");
         assertThat(desk.path("reason").asString()).isEqualTo("Shift over");
-        presence(ana, "present");
-        assertThat(ana.get(DESK).ok().body().path("reason").isNull()).isTrue();
+        anasDesk.is("present");
+        assertThat(anasDesk.desk().path("reason").isNull()).isTrue();
     }
 
     @Test

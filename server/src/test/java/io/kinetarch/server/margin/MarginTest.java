@@ -5,6 +5,7 @@ import static org.awaitility.Awaitility.await;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
+import io.kinetarch.server.live.OperatorClient;
 import io.kinetarch.server.live.VisitorClient;
 import java.time.Clock;
 import java.time.Duration;
@@ -24,22 +25,19 @@ class MarginTest {
     private final TestServer server = TestServer.running();
     private final Api planner = server.signedIn("planner");
     private final Api operator = server.signedIn("operator");
+    private final OperatorClient desk = new OperatorClient(operator, "tarnwick");
     private final VisitorClient visitor =
             new VisitorClient(server.address(), "tarnwick", "https://tarnwick-sound.example");
 
     @BeforeEach
     void somebodyIsThere() {
-        presence("{\"state\":\"present\"}");
+        desk.is("present");
     }
 
     @AfterEach
     void everybodyIsGone() {
         visitor.does("leave", "{}");
-        presence("{\"state\":\"gone\"}");
-    }
-
-    private void presence(String body) {
-        operator.postWithCsrf(DESK + "/presence", body).ok();
+        desk.is("gone");
     }
 
     private void comes(String says) {
@@ -63,14 +61,7 @@ class MarginTest {
     }
 
     private JsonNode place() {
-        return operator.get(DESK)
-                .ok()
-                .body()
-                .path("places")
-                .valueStream()
-                .filter(one -> one.path("chat").asLong() == visitor.chat())
-                .findFirst()
-                .orElse(Api.json("{}"));
+        return desk.place(visitor.chat());
     }
 
     private void ends() {
@@ -140,16 +131,16 @@ class MarginTest {
     void whoeverANoteNamesIsToldAndNobodyIsRefused() {
         comes("A question for two.");
         accepts();
-        String self = operator.get(DESK).ok().body().path("self").path("name").asString();
+        String self = desk.desk().path("self").path("name").asString();
         planner.postWithCsrf(record() + "/notes", note("@" + self + " please be brief, mail ops@tarnwick.example"))
                 .ok();
-        var mentions = operator.get(DESK).ok().body().path("mentions");
+        var mentions = desk.desk().path("mentions");
         assertThat(mentions.size()).isEqualTo(1);
         assertThat(mentions.path(0).path("words").asString()).contains("please be brief");
         operator.postWithCsrf(
                         DESK + "/mentions/" + mentions.path(0).path("note").asLong() + "/seen", "{}")
                 .ok();
-        assertThat(operator.get(DESK).ok().body().path("mentions").isEmpty()).isTrue();
+        assertThat(desk.desk().path("mentions").isEmpty()).isTrue();
 
         var refused = planner.postWithCsrf(record() + "/notes", note("Hello @Nobodyatall, see this"));
         assertThat(refused.problem(400, "invalid-document", "#/text").detail())
@@ -245,16 +236,16 @@ class MarginTest {
     void whatIsSetAsideFreesItsPlaceAndComesBackByTheVisitorsWord() {
         comes("I will look for my booking.");
         accepts();
-        int before = operator.get(DESK).ok().body().path("inUse").asInt();
+        int before = desk.desk().path("inUse").asInt();
         Instant now = server.bean(Clock.class).instant();
         operator.postWithCsrf(chat() + "/aside", "{\"until\":\"" + now.minusSeconds(1) + "\"}")
                 .problem(400, "invalid-document", "#/until");
         operator.postWithCsrf(chat() + "/aside", "{\"until\":\"" + now.plusSeconds(3600) + "\"}")
                 .ok();
-        var desk = operator.get(DESK).ok().body();
-        assertThat(desk.path("inUse").asInt()).isLessThan(before);
+        var after = desk.desk();
+        assertThat(after.path("inUse").asInt()).isLessThan(before);
         assertThat(place().isEmpty()).isTrue();
-        assertThat(desk.path("aside").path(0).path("chat").asLong()).isEqualTo(visitor.chat());
+        assertThat(after.path("aside").path(0).path("chat").asLong()).isEqualTo(visitor.chat());
         assertThat(visitor.view().path("stage").asString()).isEqualTo("chat");
         operator.postWithCsrf(chat() + "/end", "{}").problem(409, "not-possible", null);
 
@@ -268,16 +259,17 @@ class MarginTest {
 
     @Test
     void aWaitingChatIsTakenWithoutAnOfferOrGivenToSomebody() {
-        presence("{\"state\":\"away\",\"reason\":\"Lunch\"}");
+        operator.postWithCsrf(DESK + "/presence", "{\"state\":\"away\",\"reason\":\"Lunch\"}")
+                .ok();
         var people = planner.get(PLAN + "/now").ok().body().path("people");
         assertThat(people.valueStream()
                         .filter(one -> one.path("reason").asString("").equals("Lunch")))
                 .hasSize(1);
         comes("Is anybody there?");
-        String self = operator.get(DESK).ok().body().path("self").path("id").asString();
+        String self = desk.id();
         String assign = PLAN + "/now/chats/" + visitor.chat() + "/assign";
         planner.postWithCsrf(assign, "{\"operator\":\"" + self + "\"}").problem(409, "not-possible", null);
-        presence("{\"state\":\"present\"}");
+        desk.is("present");
         accepts();
         planner.postWithCsrf(PLAN + "/now/chats/" + visitor.chat() + "/priority", "{\"priority\":12}")
                 .problem(400, "invalid-document", "#/priority");
