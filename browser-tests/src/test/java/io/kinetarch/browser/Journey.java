@@ -22,6 +22,10 @@ final class Journey implements AutoCloseable {
     /** A page may be long in coming while the machine is busy; a view that never comes fails all the same. */
     private static final double LONGEST_NAVIGATION_MILLIS = 90_000;
 
+    /** The frame comes with the week, which other journeys may have changed all volumes of a moment ago. */
+    private static final Locator.WaitForOptions FRAME =
+            new Locator.WaitForOptions().setTimeout(LONGEST_NAVIGATION_MILLIS);
+
     private final String name;
     private final BrowserContext context;
     private final Page page;
@@ -65,13 +69,13 @@ final class Journey implements AutoCloseable {
         page.getByLabel("Password").fill("ferry-demo-2026");
         button("Sign in").click();
         // Operators begin at the desk, which has no ruler.
-        page.getByLabel("Week ruler").or(page.getByLabel("Presence")).first().waitFor();
+        page.getByLabel("Week ruler").or(page.getByLabel("Presence")).first().waitFor(FRAME);
     }
 
     /** A view by its address, once its frame is there. */
     void open(String path) {
         page.navigate(path);
-        page.getByLabel("Week ruler").waitFor();
+        page.getByLabel("Week ruler").waitFor(FRAME);
     }
 
     Locator button(String text) {

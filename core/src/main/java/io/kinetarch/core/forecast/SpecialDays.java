@@ -8,8 +8,9 @@ import java.util.NavigableMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
-/** Days unlike others, past and to come: public holidays and events, each by a name under which it returns. */
+/** Days unlike others, past and to come: public holidays and events, each by a name under which it returns; equal if the same days have the same names. */
 public final class SpecialDays {
     /** No day is special. */
     public static final SpecialDays NONE = new SpecialDays(new TreeMap<>());
@@ -56,5 +57,15 @@ public final class SpecialDays {
         }
         names.subMap(from, true, to, true).values().forEach(found::addAll);
         return found;
+    }
+
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return other instanceof SpecialDays days && names.equals(days.names);
+    }
+
+    @Override
+    public int hashCode() {
+        return names.hashCode();
     }
 }

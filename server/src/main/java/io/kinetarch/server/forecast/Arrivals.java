@@ -42,6 +42,7 @@ class Arrivals {
     private final Volumes volumes;
     private final MethodChoices methods;
     private final TriedSums sums;
+    private final SeriesModels models;
     private final Jobs jobs;
     private final Clock clock;
     /** Two years of a plan's half-hours are quick to use and slow to read; kept under what they follow from. */
@@ -57,6 +58,7 @@ class Arrivals {
             Volumes volumes,
             MethodChoices methods,
             TriedSums sums,
+            SeriesModels models,
             Jobs jobs,
             Clock clock) {
         this.mapper = mapper;
@@ -64,6 +66,7 @@ class Arrivals {
         this.volumes = volumes;
         this.methods = methods;
         this.sums = sums;
+        this.models = models;
         this.jobs = jobs;
         this.clock = clock;
     }
@@ -116,7 +119,7 @@ class Arrivals {
                 TRIED_DAYS_AHEAD, Math.ceilDiv(halfHours - history.halfHoursUntil(history.today()), SLOTS_OF_DAY) + 1);
         return expected.get(
                 new AheadKey(key(state, history.until()), days),
-                _ -> history.expected(history.halfHoursUntil(history.today().plusDays(days))));
+                _ -> history.expected(history.halfHoursUntil(history.today().plusDays(days)), models));
     }
 
     private static Instant midnight(LocalDate day, ZoneId zone) {
@@ -149,7 +152,7 @@ class Arrivals {
         series.forEach((key, values) -> counted.put(key, CountedDays.of(values)));
         series.values().forEach(values -> CountedSeries.leaveOut(values, marked));
         var daily = new LinkedHashMap<SeriesKey, DailySeries>();
-        series.forEach((key, values) -> daily.put(key, Forecaster.daily(values, special)));
+        series.forEach((key, values) -> daily.put(key, models.daily(values, special)));
         var stored = methods.of(planId);
         var choices = new LinkedHashMap<SeriesKey, Chosen>();
         var untried = new LinkedHashSet<SeriesKey>();

@@ -2,7 +2,6 @@ package io.kinetarch.server.forecast;
 
 import io.kinetarch.core.forecast.DailySeries;
 import io.kinetarch.core.forecast.Expectation;
-import io.kinetarch.core.forecast.Forecaster;
 import io.kinetarch.core.forecast.IntervalSeries;
 import io.kinetarch.core.forecast.SpecialDays;
 import io.kinetarch.core.volume.ChatCount;
@@ -36,12 +35,12 @@ record History(
         Set<SeriesKey> untried,
         Optional<TriedSums.Found> sums) {
     /** What the models expect of the half-hours of each series after this history, sums considered. */
-    Map<SeriesKey, Expectation> expected(int halfHours) {
+    Map<SeriesKey, Expectation> expected(int halfHours, SeriesModels models) {
         Map<SeriesKey, Expectation> expected = new LinkedHashMap<>();
         series.entrySet().parallelStream()
                 .map(entry -> Map.entry(
                         entry.getKey(),
-                        Forecaster.expected(
+                        models.expected(
                                 entry.getValue(),
                                 halfHours,
                                 special,

@@ -63,7 +63,7 @@ class TriedSumsTest {
                     .toList());
             forecasts[series.size() + s] = Forecaster.expected(daily, 7, history.special(), sum.choice())[1];
         }
-        var together = history.expected(HALF_HOURS);
+        var together = history.expected(HALF_HOURS, new SeriesModels());
         for (int i = 0; i < series.size(); i++) {
             double expected = 0;
             for (int j = 0; j < forecasts.length; j++) {
