@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider, QueryObserver } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { createElement, type ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
@@ -53,6 +53,11 @@ describe('a draft with its news', () => {
 
 afterEach(() => vi.unstubAllGlobals());
 
+const edits = (client: QueryClient, plan: string) =>
+  renderHook(() => usePutElement(plan, 'skills', 's'), {
+    wrapper: ({ children }: { children: ReactNode }) => createElement(QueryClientProvider, { client }, children),
+  });
+
 it('edits of one element go one after the other, each on the version the one before it made', async () => {
   const sent: number[] = [];
   vi.stubGlobal('fetch', async (_path: string, request: RequestInit) => {
@@ -61,12 +66,32 @@ it('edits of one element go one after the other, each on the version the one bef
     sent.push(version);
     return new Response(JSON.stringify({ change: version, version: version + 1 }), { status: 200 });
   });
-  const client = new QueryClient();
-  const { result } = renderHook(() => usePutElement('ordered', 'skills', 's'), {
-    wrapper: ({ children }: { children: ReactNode }) => createElement(QueryClientProvider, { client }, children),
-  });
+  const { result } = edits(new QueryClient(), 'ordered');
   act(() => {
     for (const name of ['A', 'B', 'C']) result.current.mutate({ element: { id: 's', name }, version: 1 });
   });
   await waitFor(() => expect(sent).toEqual([1, 2, 3]));
+});
+
+it('what follows from edits is not waited for, and worked out anew once for all that came meanwhile', async () => {
+  vi.stubGlobal('fetch', async (_path: string, request: RequestInit) =>
+    new Response(JSON.stringify(request.method === 'PUT' ? { change: 4, version: 2 } : news), { status: 200 }),
+  );
+  const client = new QueryClient();
+  const answers: (() => void)[] = [];
+  const week = { queryKey: ['slow', 'week'], queryFn: () => new Promise<string>((resolve) => answers.push(() => resolve('a week'))) };
+  const shown = client.fetchQuery(week);
+  answers[0]?.();
+  await shown;
+  const observed = new QueryObserver(client, week).subscribe(() => undefined);
+  const { result } = edits(client, 'slow');
+  await act(() => Promise.all(['A', 'B', 'C'].map((name) => result.current.mutateAsync({ element: { id: 's', name }, version: 1 }))));
+  await waitFor(() => expect(result.current.isPending).toBe(false));
+  const first = answers.length;
+  answers.at(-1)?.();
+  await waitFor(() => expect(answers.length).toBe(first + 1));
+  answers.at(-1)?.();
+  await waitFor(() => expect(client.isFetching({ queryKey: ['slow', 'week'] })).toBe(0));
+  expect(answers.length).toBe(first + 1);
+  observed();
 });

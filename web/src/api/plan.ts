@@ -81,25 +81,60 @@ export function useUses(plan: string, kind: ListKind, id: string) {
   });
 }
 
-/** Everything derived from a plan is asked for anew after a change of it. */
+/** Everything derived from a plan is asked for anew after a change of it; whoever made the change waits for the draft alone. */
 export function useRefresh(plan: string) {
   const client = useQueryClient();
-  return () => bringUpToDate(client, plan);
+  return async () => {
+    await bringUpToDate(client, plan);
+  };
 }
 
-/** Fetches what is new of the draft, and all that follows from it. */
-async function bringUpToDate(client: QueryClient, plan: string) {
+/** Fetches what is new of the draft, and then all that follows from it. */
+async function bringUpToDate(client: QueryClient, plan: string): Promise<{ followed: Promise<void> }> {
   const known = client.getQueryData<Draft>(draftKey(plan));
   try {
     if (known) await fetchNews(client, plan, known.change);
-    await askAnew(client, plan, (about) => !known || about !== 'draft');
+    return { followed: follow(client, plan, known !== undefined) };
   } catch {
     // No connection, or a plan that is none any more: asking for all of it says so where the user looks.
-    await askAnew(client, plan);
+    return { followed: follow(client, plan, false) };
   }
 }
 
-async function askAnew(client: QueryClient, plan: string, which: (about: unknown) => boolean = () => true) {
+interface Round {
+  /** Whether something changed since it began. */
+  late: boolean;
+  draftToo: boolean;
+  done: Promise<void>;
+}
+
+const rounds = new WeakMap<QueryClient, Map<string, Round>>();
+
+/** Asks for what follows from a draft, one round at a time: of several changes that come meanwhile only the last is worked out. */
+function follow(client: QueryClient, plan: string, draftKnown: boolean): Promise<void> {
+  const ofPlans = rounds.get(client) ?? new Map<string, Round>();
+  rounds.set(client, ofPlans);
+  const running = ofPlans.get(plan);
+  if (running) {
+    running.late = true;
+    running.draftToo ||= !draftKnown;
+    return running.done;
+  }
+  const round: Round = { late: true, draftToo: !draftKnown, done: Promise.resolve() };
+  ofPlans.set(plan, round);
+  round.done = (async () => {
+    while (round.late) {
+      const { draftToo } = round;
+      round.late = false;
+      round.draftToo = false;
+      await askAnew(client, plan, (about) => draftToo || about !== 'draft');
+    }
+    ofPlans.delete(plan);
+  })();
+  return round.done;
+}
+
+async function askAnew(client: QueryClient, plan: string, which: (about: unknown) => boolean) {
   // An answer under way may tell of the state before the change, and the library would take a first answer for the new one.
   await client.cancelQueries({
     queryKey: [plan],
@@ -136,7 +171,7 @@ export function keepUpToDate(client: QueryClient, plan: string) {
     const known = client.getQueryData<Draft>(draftKey(plan));
     if (!known || known.change >= newest || fetching) return;
     fetching = true;
-    await bringUpToDate(client, plan);
+    await (await bringUpToDate(client, plan)).followed;
     fetching = false;
     if (client.getQueryData<Draft>(draftKey(plan))?.change !== known.change) void look();
   }
