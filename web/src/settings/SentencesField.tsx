@@ -1,5 +1,6 @@
 import { Input } from 'antd';
 import { useState } from 'react';
+import { languageName } from '../ui/languages';
 
 interface SentencesFieldProps {
   label: string;
@@ -20,7 +21,7 @@ export function SentencesField({ label, language, value, onChange }: SentencesFi
         {label} <span className="soft">{value[language]?.length ?? 0}, one a line</span>
       </span>
       <Input.TextArea
-        aria-label={`${label}, ${language}`}
+        aria-label={`${label}, ${languageName(language)}`}
         lang={language}
         dir="auto"
         autoSize={{ minRows: 3, maxRows: 12 }}

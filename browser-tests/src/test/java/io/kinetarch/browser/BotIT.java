@@ -69,7 +69,7 @@ class BotIT {
                                 .setName("Travelling with a dog")
                                 .setExact(true))
                 .press("Enter");
-        var phrases = page.getByLabel("Phrases, en", new Page.GetByLabelOptions().setExact(true));
+        var phrases = page.getByLabel("Phrases, English", new Page.GetByLabelOptions().setExact(true));
         phrases.fill("where is the pet corner");
         var note = page.getByLabel("What it would do");
         assertThat(note.getByText(Pattern.compile("▾ \\d+ to the worse"))).isVisible();

@@ -53,9 +53,9 @@ class DoorsIT {
             page.keyboard().press("Escape");
             part(page, "Questions").click();
             journey.button("Add a question").first().click();
-            page.getByLabel("Question 1, en", exactly()).fill("Which sailing?");
+            page.getByLabel("Question 1, English", exactly()).fill("Which sailing?");
             language(page, "de");
-            page.getByLabel("Question 1, de", exactly()).fill("Welche Fahrt?");
+            page.getByLabel("Question 1, German", exactly()).fill("Welche Fahrt?");
             assertThat(state(page, "Questions")).containsText("Welche Fahrt?");
             assertThat(state(page, "Questions")).containsText("Chat beginnen");
 

@@ -78,7 +78,9 @@ class FromNothingIT {
                     .filter(new Locator.FilterOptions().setHasText("Questions"))
                     .first());
             click(journey.button("Add a question").first());
-            type(page.getByLabel("Question 1, en", new Page.GetByLabelOptions().setExact(true)), "What is it about?");
+            type(
+                    page.getByLabel("Question 1, English", new Page.GetByLabelOptions().setExact(true)),
+                    "What is it about?");
             choose(journey, page.getByLabel("Kind of Question 1"), "a choice");
             click(page.getByLabel("Choices of Question 1"));
             type(page, "Something broke");
