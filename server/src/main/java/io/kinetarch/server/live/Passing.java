@@ -29,7 +29,7 @@ public class Passing {
         OPERATOR_TYPES,
         /** Somebody got or read what was said. */
         MARKED,
-        /** More is known of a chat: its page has told of the visitor, or a bot has drafted a reply or was told that it was wrong. */
+        /** More is known of a chat: its page has told of the visitor, who has answered another question, or a bot has drafted a reply or was told that it was wrong. */
         KNOWN_MORE,
         /** A visitor or an operator was taken for lost: who has a connection of theirs says so. */
         LOST,

@@ -296,8 +296,10 @@ class VisitController {
             @RequestHeader(name = VisitGate.TOKEN, required = false) @Nullable String token) {
         checkRunning(plan, chat, token);
         VisitWords.check(wish.answers(), "/answers");
-        return Taken.of(
-                calls.make(plan, Wish.byVisitor(chat, CallKind.VISITOR_SAYS, null, Given.answers(wish.answers()))));
+        var appended =
+                calls.make(plan, Wish.byVisitor(chat, CallKind.VISITOR_SAYS, null, Given.answers(wish.answers())));
+        passing.knownMore(plan, chat);
+        return Taken.of(appended);
     }
 
     /** The page tells more of its visitor while they chat; what the door does not take is left out. */

@@ -53,9 +53,13 @@ class DeskTest {
         return operator.place(visitor.chat());
     }
 
-    /** A chat that whoever watches gives to Ana, whomever it was offered to. */
     private void anaHasAChat() {
-        assertThat(visitor.start("booking-site", "en", "{\"topic\":\"Something else\"}")
+        anaHasAChat("Something else");
+    }
+
+    /** A chat that whoever watches gives to Ana, whomever it was offered to. */
+    private void anaHasAChat(String topic) {
+        assertThat(visitor.start("booking-site", "en", "{\"topic\":\"" + topic + "\"}")
                         .statusCode())
                 .isEqualTo(201);
         planner.postWithCsrf(
@@ -80,6 +84,28 @@ class DeskTest {
         assertThat(place(anasDesk).isEmpty()).isTrue();
         ana.postWithCsrf(chat() + "/messages", "{\"key\":\"" + UUID.randomUUID() + "\",\"text\":\"Am I still here?\"}")
                 .problem(409, "not-possible", null);
+    }
+
+    /** The queue for vehicles leaves half a minute for it. */
+    @Test
+    void theWorkAfterAChatIsOverWhenItsOperatorSaysSo() {
+        anaHasAChat("Vehicles and freight");
+        ana.postWithCsrf(chat() + "/wrap-up", "").problem(409, "not-possible", null);
+        ana.postWithCsrf(chat() + "/end", "").ok();
+        await().atMost(SOON)
+                .until(() -> place(anasDesk).path("stage").asString().equals("wrap-up"));
+
+        ana.postWithCsrf(chat() + "/wrap-up", "").ok();
+        await().atMost(SOON).until(() -> place(anasDesk).isEmpty());
+    }
+
+    @Test
+    void whatAVisitorAnswersLaterIsOnTheDeskToo() {
+        anaHasAChat();
+        assertThat(visitor.does("answers", "{\"answers\":{\"topic\":\"Lost property\"}}")
+                        .statusCode())
+                .isEqualTo(200);
+        await().atMost(SOON).until(() -> place(anasDesk).toString().contains("Lost property"));
     }
 
     @Test
@@ -169,7 +195,6 @@ class DeskTest {
         long before = ana.get(DESK + "/day").ok().body().path("chats").asLong();
         anaHasAChat();
         ana.postWithCsrf(chat() + "/end", "").ok();
-        ana.postWithCsrf(chat() + "/wrap-up", "");
         await().atMost(SOON)
                 .untilAsserted(() -> assertThat(
                                 ana.get(DESK + "/day").ok().body().path("chats").asLong())
@@ -181,7 +206,6 @@ class DeskTest {
         anaHasAChat();
         visitor.says("My harp came ashore without its strings.");
         ana.postWithCsrf(chat() + "/end", "").ok();
-        ana.postWithCsrf(chat() + "/wrap-up", "");
         String record = PLAN + "/records/" + visitor.chat();
         await().atMost(SOON).until(() -> planner.get(record).status() == 200);
 
