@@ -24,8 +24,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /** What the API description says of all calls; the rest is made of the controllers and what is written above them. */
 @Configuration(proxyBeanMethods = false)
@@ -36,6 +38,8 @@ class ApiDescription {
 
     @Bean
     OpenAPI api() {
+        // events are text, whatever writes them
+        SpringDocUtils.getConfig().replaceWithSchema(SseEmitter.class, new StringSchema());
         return new OpenAPI()
                 .info(new Info()
                         .title("Kinetarch")

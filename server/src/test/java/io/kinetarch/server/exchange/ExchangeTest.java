@@ -9,6 +9,7 @@ import io.kinetarch.core.plan.Settings;
 import io.kinetarch.core.plan.Shrinkage;
 import io.kinetarch.server.Api;
 import io.kinetarch.server.OlderDocuments;
+import io.kinetarch.server.SmallPlan;
 import io.kinetarch.server.TestServer;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.document.PlanReader;
@@ -93,15 +94,7 @@ class ExchangeTest {
 
     @Test
     void aSmallPlanGoesOutAndComesIn() {
-        String made = api.post(
-                        "/api/v1/plans",
-                        "{\"name\":\"One team\",\"timeZone\":\"Europe/Dublin\",\"template\":\"ONE_TEAM\"}")
-                .ok()
-                .body()
-                .path("id")
-                .asString();
-        var small =
-                (ObjectNode) api.get("/api/v1/plans/" + made + "/document").ok().body();
+        var small = SmallPlan.document(TestServer.running());
         var settings = (ObjectNode) small.path("settings");
         api.post("/api/v1/plans/document?id=small", small.toString()).ok();
         settings.put("name", "Small Ferries");

@@ -71,6 +71,16 @@ class HelpTest {
                 .doesNotContain("Birds travel");
     }
 
+    /** The stand-in site's page, which the demo allows to be read. */
+    @Test
+    void aPageOfAnAllowedSiteIsReadAndStoredNowhere() {
+        String address = TestServer.running().site() + "/help/pets";
+        var read = api.post(PAGES + "/read-address", "{\"address\":\"" + address + "\"}")
+                .ok()
+                .body();
+        assertThat(read.path("pages").path(0).path("title").asString()).isNotEmpty();
+    }
+
     @Test
     void questionsBecomeAPageWithAHeadingEach() {
         var reading = PageReader.read(
@@ -171,7 +181,12 @@ class HelpTest {
     void visitorsReadThePagesOfADoor() {
         var list = TestServer.running().browser().get(HELP + "de/help").raw();
         assertThat(list.statusCode()).isEqualTo(200);
-        assertThat(list.body()).contains("Hilfeseiten", "<h2>An Bord</h2>", "Mahlzeiten an Bord");
+        assertThat(list.body()).contains("Hilfeseiten", "<h2>An Bord</h2>", "Mahlzeiten an Bord", HELP + "help.css");
+        assertThat(TestServer.running().browser().get(HELP + "help.css").raw().body())
+                .contains("body");
+        assertThat(TestServer.running().browser().get(HELP + "de").raw().body())
+                .as("the door alone, for a poster's code")
+                .contains("<html lang=\"de\"");
         assertThat(list.headers().firstValue("Content-Security-Policy"))
                 .hasValueSatisfying(policy -> assertThat(policy).contains("default-src 'none'"));
 

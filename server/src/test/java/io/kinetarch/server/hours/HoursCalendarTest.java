@@ -29,6 +29,32 @@ class HoursCalendarTest {
         assertThat(read.path("hours")).isEqualTo(stored());
     }
 
+    /** The file that RFC 5545 would make of a shop that is open on weekdays from nine to five and closed at Christmas. */
+    @Test
+    void aCalendarOfWeekdaysIsReadAsHours() {
+        var read = api.postText(HOURS + "/calendar", """
+                        BEGIN:VCALENDAR
+                        VERSION:2.0
+                        PRODID:-//Example//Shop//EN
+                        BEGIN:VEVENT
+                        UID:open@shop.example
+                        DTSTAMP:20261201T000000Z
+                        DTSTART;TZID=Europe/Dublin:20261130T090000
+                        DTEND;TZID=Europe/Dublin:20261130T170000
+                        RRULE:FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR
+                        SUMMARY:Open
+                        END:VEVENT
+                        END:VCALENDAR
+                        """.replace("\n", "\r\n"), "text/calendar")
+                .ok()
+                .body();
+        assertThat(read.path("unused").size()).isZero();
+        var weekly = read.path("hours").path("weekly");
+        assertThat(weekly.valueStream().map(window -> window.path("day").asString()))
+                .containsExactly("MONDAY", "TUESDAY", "WEDNESDAY", "THURSDAY", "FRIDAY");
+        assertThat(weekly.path(4).path("to").asString()).isEqualTo("17:00:00");
+    }
+
     @Test
     void whatIsNoCalendarIsRefusedAndNothingIsStored() {
         api.postBytes(HOURS + "/calendar", new byte[0]).problem(400, "unreadable-file", null);

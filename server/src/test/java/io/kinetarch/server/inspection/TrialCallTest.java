@@ -3,6 +3,7 @@ package io.kinetarch.server.inspection;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.server.Api;
+import io.kinetarch.server.SmallPlan;
 import io.kinetarch.server.TestServer;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
@@ -28,6 +29,18 @@ class TrialCallTest {
         assertThat(sent.path("outcome").asString()).isEqualTo("answered");
         assertThat(sent.path("queue").asString()).isEqualTo("rebooking");
         assertThat(sent.path("steps").size()).isGreaterThan(26);
+    }
+
+    @Test
+    void aPlanThatIsStoredNowhereDecidesToo() {
+        var decided = api.post(
+                        "/api/v1/calc/decision",
+                        "{\"plan\":" + SmallPlan.document(TestServer.running()) + ",\"arrival\":"
+                                + arrival("site", "", "2026-12-01T10:00:00Z") + ",\"presence\":null}")
+                .ok()
+                .body();
+        assertThat(decided.path("outcome").asString()).isEqualTo("waits");
+        assertThat(decided.path("queue").asString()).isEqualTo("catch-all");
     }
 
     @Test

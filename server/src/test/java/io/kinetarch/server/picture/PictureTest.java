@@ -33,6 +33,9 @@ class PictureTest {
         assertThat(middle.getRed()).isCloseTo(255, org.assertj.core.api.Assertions.within(6));
         assertThat(api.get("/api/v1/pictures/" + name).ok().raw().headers().firstValue("Content-Type"))
                 .hasValue("image/jpeg");
+        assertThat(TestServer.running().browser().bytes("/visit/pictures/" + name))
+                .as("shown to visitors")
+                .isEqualTo(kept);
     }
 
     @Test

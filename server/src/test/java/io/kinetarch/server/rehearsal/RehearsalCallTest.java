@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.OlderDocuments;
+import io.kinetarch.server.SmallPlan;
 import io.kinetarch.server.TestServer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -53,6 +54,18 @@ class RehearsalCallTest {
                         .filter(traced -> traced.path("event").asString().equals("reminded"))
                         .map(traced -> traced.path("because").asString()))
                 .containsExactly("the visitor reads “Are you still there?”: the visitor said nothing for 180 s");
+    }
+
+    @Test
+    void aScriptOfAPlanThatIsStoredNowhereIsRun() {
+        var answer = api.post("/api/v1/calc/rehearsal", "{\"plan\":" + SmallPlan.document(TestServer.running()) + """
+                        ,"from":"2026-12-07T10:00:00Z","until":"PT10M",
+                         "steps":[{"at":"PT0S","do":"arrive","chat":"c1","door":"site","language":"en","answers":{}}],
+                         "expect":[{"chat":"c1","event":"queued","by":"PT1M"}]}""")
+                .ok()
+                .body();
+        assertThat(answer.path("expectations").path(0).path("held").asBoolean()).isTrue();
+        assertThat(answer.path("chats").path(0).path("holder").asString()).isEqualTo("queue");
     }
 
     @Test

@@ -15,9 +15,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** The examples of the API description were sent by tests; those that need nothing but the demo are sent here again. */
 class ApiExamplesTest {
-    /** What runs make anew: ids of chats, of jobs, of what was imported. */
+    /** What runs make anew: ids of chats, of jobs, of what was imported; and what has no end. */
     private static final Pattern OF_ONE_RUN =
-            Pattern.compile(".*/(?:[0-9a-f-]{20,}|\\d+)(?:[/?.].*)?|.*/(?:visit|accounts)/.*");
+            Pattern.compile(".*/(?:[0-9a-f-]{20,}|\\d+)(?:[/?.].*)?|.*/(?:visit|accounts)/.*|.*/feed");
 
     @Test
     void whatIsReadAndWhatIsCalculatedIsAnsweredAsTheyShow() throws IOException {

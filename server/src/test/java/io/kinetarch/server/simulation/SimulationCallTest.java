@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.kinetarch.server.Api;
+import io.kinetarch.server.SmallPlan;
 import io.kinetarch.server.TestServer;
 import java.util.List;
 import java.util.stream.DoubleStream;
@@ -116,6 +117,19 @@ class SimulationCallTest {
 
         assertThat(answer.status()).isEqualTo(400);
         assertThat(answer.body().path("detail").asString()).contains("fewer replications");
+    }
+
+    /** By M/M/N with nobody there, all who come leave: nobody is in the template's team yet. */
+    @Test
+    void aTeamOfNobodyAnswersNobody() {
+        var answer = api.post("/api/v1/calc/simulation", """
+                        {"plan":%s,"from":"2026-12-07T10:00:00Z","until":"2026-12-07T12:00:00Z",
+                         "arrivals":[{"door":"site","language":"en","intervalSeconds":3600,"chats":[20,10]}],
+                         "replications":50,"seed":7}""".formatted(SmallPlan.document(TestServer.running())))
+                .ok()
+                .body();
+        assertThat(mean(answer.path("totals"), "arrived")).isCloseTo(30, within(3.0));
+        assertThat(mean(answer.path("totals"), "answered")).isZero();
     }
 
     private String question(List<Double> chats) {
