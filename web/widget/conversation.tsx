@@ -7,15 +7,25 @@ import { Form } from './form';
 import { stretches } from './links';
 import type { Scene } from './states';
 
+/** Pixels from its end within which a log is at its end. */
+const NEARLY = 24;
+
 /** What was said, the newest in sight. */
 export function Conversation({ door, view, actions }: Scene) {
   const log = useRef<HTMLDivElement>(null);
   const newest = view.lines.at(-1)?.id;
+  const seen = useRef(newest);
+  // Whoever reads what was said before is left where they are until something is said.
+  const atEnd = useRef(true);
   useLayoutEffect(() => {
-    if (log.current) log.current.scrollTop = log.current.scrollHeight;
-  }, [newest]);
+    if (log.current && (atEnd.current || seen.current !== newest)) log.current.scrollTop = log.current.scrollHeight;
+    seen.current = newest;
+  });
+  function scrolled({ currentTarget: { scrollHeight, scrollTop, clientHeight } }: { currentTarget: HTMLDivElement }) {
+    atEnd.current = scrollHeight - scrollTop - clientHeight < NEARLY;
+  }
   return (
-    <div class="lines" role="log" tabIndex={0} aria-label={view.known.operator?.name} ref={log}>
+    <div class="lines" role="log" tabIndex={0} aria-label={view.known.operator?.name} ref={log} onScroll={scrolled}>
       {view.lines.map((line, at) => (
         <p key={line.id ?? `at-${at}`} class={line.from}>
           <b>

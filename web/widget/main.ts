@@ -1,5 +1,5 @@
 import { LiveDoor } from './live';
-import { handToPage, type Told } from './page';
+import { handToPage, toldBy, whenTold } from './page';
 import { showTranscript } from './print';
 import { Refused, Visit } from './visit';
 
@@ -27,9 +27,17 @@ async function start({ src, dataset }: HTMLScriptElement) {
   }
   document.body.append(host);
   try {
-    const told = facts(name);
-    const live = await LiveDoor.start(host, visit, dataset.language, told.facts, told.signature, dataset.alone === undefined ? location.href : null);
+    const told = toldBy(name);
+    const live = await LiveDoor.start(
+      host,
+      visit,
+      dataset.language,
+      told?.facts ?? {},
+      told?.signature ?? null,
+      dataset.alone === undefined ? location.href : null,
+    );
     handToPage(`${plan}/${door}`, live);
+    if (!told) whenTold(name, live.forPage);
     const link = dataset.alone === undefined ? null : secret('letter');
     if (link) await live.openLetter({ letter: link.id, token: link.token });
   } catch (failure) {
@@ -58,22 +66,6 @@ let blocked: string | undefined;
 document.addEventListener('securitypolicyviolation', (event) => {
   blocked = event.blockedURI;
 });
-
-function facts(name: string): Told {
-  const block = document.querySelector<HTMLScriptElement>('script[type="application/json"][data-door-facts]');
-  if (!block) return { facts: {}, signature: null };
-  const { signedAt, signature } = block.dataset;
-  try {
-    const told = JSON.parse(block.textContent ?? '') as Record<string, unknown>;
-    return {
-      facts: Object.fromEntries(Object.entries(told).filter((fact): fact is [string, string] => typeof fact[1] === 'string' && fact[1] !== '')),
-      signature: signedAt && signature ? { instant: Number(signedAt), signature } : null,
-    };
-  } catch {
-    console.warn(`${name}: the block of facts is no JSON; it is left out.`);
-    return { facts: {}, signature: null };
-  }
-}
 
 async function body() {
   if (document.body) return;

@@ -25,6 +25,33 @@ export interface PageDoor {
   movedTo: (address: string) => void;
 }
 
+/** What the page says of its visitor in its block of facts; null where it has none, or none yet. */
+export function toldBy(name: string): Told | null {
+  const block = document.querySelector<HTMLScriptElement>('script[type="application/json"][data-door-facts]');
+  if (!block) return null;
+  const { signedAt, signature } = block.dataset;
+  try {
+    const told = JSON.parse(block.textContent ?? '') as Record<string, unknown>;
+    return {
+      facts: Object.fromEntries(Object.entries(told).filter((fact): fact is [string, string] => typeof fact[1] === 'string' && fact[1] !== '')),
+      signature: signedAt && signature ? { instant: Number(signedAt), signature } : null,
+    };
+  } catch {
+    console.warn(`${name}: the block of facts is no JSON; it is left out.`);
+    return { facts: {}, signature: null };
+  }
+}
+
+/** A script that the browser had at hand runs before the rest of the page is read, where the block may stand. */
+export function whenTold(name: string, door: PageDoor) {
+  const tell = () => {
+    const told = toldBy(name);
+    if (told) door.tell(told.facts, told.signature ?? undefined);
+  };
+  if (document.readyState === 'loading') document.addEventListener('DOMContentLoaded', tell, { once: true });
+  else tell();
+}
+
 declare global {
   interface Window {
     kinetarch?: Record<string, PageDoor>;

@@ -228,13 +228,16 @@ function Panel(scene: Scene) {
   );
 }
 
+/** States in which nobody may be there. */
+const SILENT = new Set<DoorState>(['closed', 'message', 'busy', 'thanks']);
+
 /** Who one talks with: the door, and in a chat the operator. */
 function Head(scene: Scene) {
   const { door, view, actions } = scene;
   const operator = view.state === 'chat' || view.state === 'no-reply' ? view.known.operator : undefined;
   const shown = operator ? operator.picture : (door.picture ?? undefined);
   const label = door.texts.LABEL;
-  const silent = view.state === 'closed' || view.state === 'message' || view.state === 'busy';
+  const silent = SILENT.has(view.state);
   return (
     <header>
       {shown && <Picture address={shown} size={40} />}

@@ -253,6 +253,23 @@ describe('the end', () => {
 });
 
 describe('what was said', () => {
+  it('keeps its end in sight while something grows below, but leaves whoever reads what was said before', () => {
+    const door = sampleDoor();
+    const said = (part: Partial<View>) => view('chat', { known: { operator: { name: 'Ana R.', bot: false, picture: undefined } }, lines: [{ id: '1', from: 'operator', text: 'Hello' }], ...part });
+    const log = () => document.querySelector('.lines') as HTMLElement;
+    show(door, said({}));
+    Object.defineProperties(log(), { scrollHeight: { value: 500, configurable: true }, clientHeight: { value: 200 } });
+    show(door, said({ typing: true }));
+    expect(log().scrollTop).toBe(500);
+
+    log().scrollTop = 40;
+    log().dispatchEvent(new Event('scroll'));
+    show(door, said({ typing: false }));
+    expect(log().scrollTop).toBe(40);
+    show(door, said({ lines: [{ id: '1', from: 'operator', text: 'Hello' }, { id: '2', from: 'operator', text: 'Are you there?' }] }));
+    expect(log().scrollTop).toBe(500);
+  });
+
   it('shows files by their names, and pictures small', () => {
     const file = { address: '/visit/files/1/ticket.png', preview: '/visit/files/1/preview' };
     const panel = show(sampleDoor(), view('chat', { lines: [{ from: 'operator', text: 'ticket.png', file }] }));
