@@ -12,10 +12,12 @@ import io.kinetarch.server.live.Wish;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** What operators do at their desks besides taking and answering: with colleagues, with files, and at the end. */
@@ -27,6 +29,7 @@ class DeskTest {
     private final TestServer server = TestServer.running();
     private final Api planner = server.signedIn("planner");
     private final Api ana = server.signedIn("operator");
+    private final JdbcTemplate sql = server.bean(JdbcTemplate.class);
     private final OperatorClient anasDesk = new OperatorClient(ana, "tarnwick");
     private final OperatorClient ciarasDesk = new OperatorClient(server.signedIn("colleague"), "tarnwick");
     private final VisitorClient visitor =
@@ -46,8 +49,12 @@ class DeskTest {
         ciarasDesk.is("gone");
         if (visitor.chat() != 0) {
             await().atMost(SOON)
-                    .until(() ->
-                            planner.get(PLAN + "/records/" + visitor.chat()).status() == 200);
+                    .until(() -> Objects.equals(
+                            sql.queryForObject(
+                                    "select count(*) from live_count where plan_id = 'tarnwick' and chat = ?",
+                                    Integer.class,
+                                    visitor.chat()),
+                            1));
         }
     }
 
