@@ -28,6 +28,8 @@ describe('what a page says of its visitor', () => {
     const reading = vi.spyOn(document, 'readyState', 'get').mockReturnValue('loading');
     const early = door();
     whenTold('a door', early);
+    document.body.innerHTML = BLOCK('{"name": "Rob');
+    expect(toldBy('a door')).toBeNull();
     expect(early.tell).not.toHaveBeenCalled();
     document.body.innerHTML = BLOCK('{"name": "Robin Vale"}');
     document.dispatchEvent(new Event('DOMContentLoaded'));

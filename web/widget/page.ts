@@ -37,6 +37,8 @@ export function toldBy(name: string): Told | null {
       signature: signedAt && signature ? { instant: Number(signedAt), signature } : null,
     };
   } catch {
+    // half of it may have come only
+    if (document.readyState === 'loading') return null;
     console.warn(`${name}: the block of facts is no JSON; it is left out.`);
     return { facts: {}, signature: null };
   }

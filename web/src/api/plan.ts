@@ -123,13 +123,16 @@ function follow(client: QueryClient, plan: string, draftKnown: boolean): Promise
   const round: Round = { late: true, draftToo: !draftKnown, done: Promise.resolve() };
   ofPlans.set(plan, round);
   round.done = (async () => {
-    while (round.late) {
-      const { draftToo } = round;
-      round.late = false;
-      round.draftToo = false;
-      await askAnew(client, plan, (about) => draftToo || about !== 'draft');
+    try {
+      while (round.late) {
+        const { draftToo } = round;
+        round.late = false;
+        round.draftToo = false;
+        await askAnew(client, plan, (about) => draftToo || about !== 'draft');
+      }
+    } finally {
+      ofPlans.delete(plan);
     }
-    ofPlans.delete(plan);
   })();
   return round.done;
 }
