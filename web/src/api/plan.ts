@@ -84,57 +84,46 @@ export function useUses(plan: string, kind: ListKind, id: string) {
 /** Everything derived from a plan is asked for anew after a change of it; whoever made the change waits for the draft alone. */
 export function useRefresh(plan: string) {
   const client = useQueryClient();
-  return async () => {
-    await bringUpToDate(client, plan);
-  };
+  return () => bringUpToDate(client, plan);
 }
 
-/** Fetches what is new of the draft, and then all that follows from it. */
-async function bringUpToDate(client: QueryClient, plan: string): Promise<{ followed: Promise<void> }> {
+/** Fetches what is new of the draft, and sees to it that all that follows from it is fetched then. */
+async function bringUpToDate(client: QueryClient, plan: string) {
   const known = client.getQueryData<Draft>(draftKey(plan));
   try {
     if (known) await fetchNews(client, plan, known.change);
-    return { followed: follow(client, plan, known !== undefined) };
+    void follow(client, plan, known !== undefined);
   } catch {
     // No connection, or a plan that is none any more: asking for all of it says so where the user looks.
-    return { followed: follow(client, plan, false) };
+    void follow(client, plan, false);
   }
 }
 
-interface Round {
-  /** Whether something changed since it began. */
-  late: boolean;
-  draftToo: boolean;
-  done: Promise<void>;
-}
-
-const rounds = new WeakMap<QueryClient, Map<string, Round>>();
+/** What a round is to do once more: by plan, where one is under way. */
+const rounds = new WeakMap<QueryClient, Map<string, { late: boolean; draftToo: boolean }>>();
 
 /** Asks for what follows from a draft, one round at a time: of several changes that come meanwhile only the last is worked out. */
-function follow(client: QueryClient, plan: string, draftKnown: boolean): Promise<void> {
-  const ofPlans = rounds.get(client) ?? new Map<string, Round>();
+async function follow(client: QueryClient, plan: string, draftKnown: boolean) {
+  const ofPlans = rounds.get(client) ?? new Map<string, { late: boolean; draftToo: boolean }>();
   rounds.set(client, ofPlans);
   const running = ofPlans.get(plan);
   if (running) {
     running.late = true;
     running.draftToo ||= !draftKnown;
-    return running.done;
+    return;
   }
-  const round: Round = { late: true, draftToo: !draftKnown, done: Promise.resolve() };
+  const round = { late: true, draftToo: !draftKnown };
   ofPlans.set(plan, round);
-  round.done = (async () => {
-    try {
-      while (round.late) {
-        const { draftToo } = round;
-        round.late = false;
-        round.draftToo = false;
-        await askAnew(client, plan, (about) => draftToo || about !== 'draft');
-      }
-    } finally {
-      ofPlans.delete(plan);
+  try {
+    while (round.late) {
+      const { draftToo } = round;
+      round.late = false;
+      round.draftToo = false;
+      await askAnew(client, plan, (about) => draftToo || about !== 'draft');
     }
-  })();
-  return round.done;
+  } finally {
+    ofPlans.delete(plan);
+  }
 }
 
 async function askAnew(client: QueryClient, plan: string, which: (about: unknown) => boolean) {
@@ -174,7 +163,7 @@ export function keepUpToDate(client: QueryClient, plan: string) {
     const known = client.getQueryData<Draft>(draftKey(plan));
     if (!known || known.change >= newest || fetching) return;
     fetching = true;
-    await (await bringUpToDate(client, plan)).followed;
+    await bringUpToDate(client, plan);
     fetching = false;
     if (client.getQueryData<Draft>(draftKey(plan))?.change !== known.change) void look();
   }

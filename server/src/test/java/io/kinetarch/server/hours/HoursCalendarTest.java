@@ -29,7 +29,7 @@ class HoursCalendarTest {
         assertThat(read.path("hours")).isEqualTo(stored());
     }
 
-    /** The file that RFC 5545 would make of a shop that is open on weekdays from nine to five and closed at Christmas. */
+    /** A file as RFC 5545 has it, of a shop that is open on weekdays from nine to five. */
     @Test
     void aCalendarOfWeekdaysIsReadAsHours() {
         var read = api.postText(HOURS + "/calendar", """

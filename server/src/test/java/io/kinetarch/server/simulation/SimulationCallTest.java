@@ -119,7 +119,7 @@ class SimulationCallTest {
         assertThat(answer.body().path("detail").asString()).contains("fewer replications");
     }
 
-    /** By M/M/N with nobody there, all who come leave: nobody is in the template's team yet. */
+    /** The template's team has no people yet. */
     @Test
     void aTeamOfNobodyAnswersNobody() {
         var answer = api.post("/api/v1/calc/simulation", """
