@@ -9,5 +9,5 @@ export default defineConfig({
   plugins: [react()],
   build: { outDir: 'target/classes/static', emptyOutDir: true, target: 'es2023', license: { fileName: 'licences.json' } },
   server: { proxy: Object.fromEntries(['/api', '/live', '/visit', '/door', '/widget'].map((path) => [path, passedOn])) },
-  test: { environment: 'jsdom', setupFiles: 'src/testing/setup.ts', testTimeout: 20_000 },
+  test: { environment: 'jsdom', setupFiles: 'src/testing/setup.ts', testTimeout: 30_000, maxWorkers: '100%' },
 });
