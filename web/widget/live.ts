@@ -134,7 +134,10 @@ export class LiveDoor {
       this.facts = signature ? facts : { ...this.facts, ...facts };
       this.signature = signature ?? null;
       // A chat that runs hears of it too; one that starts takes it along.
-      void this.doIn((claim) => this.visit.tell(claim, this.facts, this.signature));
+      void this.doIn(async (claim) => {
+        const { doubt } = await this.visit.tell(claim, this.facts, this.signature);
+        if (doubt) this.report(doubt);
+      });
       this.show();
     },
     speak: (language) => void this.speak(language),

@@ -80,8 +80,8 @@ export class Visit {
     return this.call('POST', `/chats/${claim.chat}/messages`, { key, text }, claim);
   }
 
-  /** What the page knows of its visitor by now. */
-  async tell(claim: Claim, facts: Record<string, string>, signature: FactSignature | null) {
+  /** What the page knows of its visitor by now; answered with why it is not believed, where it is not. */
+  async tell(claim: Claim, facts: Record<string, string>, signature: FactSignature | null): Promise<{ doubt?: string | null }> {
     return this.call('POST', `/chats/${claim.chat}/facts`, { facts, signature }, claim);
   }
 

@@ -144,6 +144,24 @@ class LiveIT {
             assertThat(ana.page().getByText("When do I have to be at the quay?"))
                     .isVisible();
             assertThat(ana.page().getByText("6 of 6 in use")).isVisible();
+
+            // What a page learns during a chat is seen at the desk; what is not signed is not believed, and the page is
+            // told why.
+            var doubt = third.page()
+                    .waitForConsoleMessage(() ->
+                            third.page().evaluate("kinetarch['tarnwick/booking-site'].tell({ name: 'Wren Tallow' })"));
+            assertThat(doubt.text()).contains("these are not signed");
+            third.page().evaluate("""
+                    async () => {
+                      const known = new DOMParser().parseFromString(await (await fetch('/booking?known')).text(), 'text/html');
+                      const block = known.querySelector('[data-door-facts]');
+                      const facts = Object.fromEntries(Object.entries(JSON.parse(block.textContent)).filter(([, fact]) => fact));
+                      const { signedAt, signature } = block.dataset;
+                      kinetarch['tarnwick/booking-site'].tell(facts, { instant: Number(signedAt), signature });
+                    }""");
+            assertThat(ana.page().getByLabel(Pattern.compile("Place \\d: offered")))
+                    .containsText("Robin Vale");
+            assertThat(ana.page().getByText("Wren Tallow")).hasCount(0);
             for (var visitor : new Journey[] {robin, stranger, third}) {
                 Ferry.press(visitor.page(), "End the chat");
                 assertThat(visitor.page().getByText("Thank you, and a smooth crossing."))
