@@ -22,6 +22,7 @@ public class KinetarchApplication {
     private static final int AT_ONCE = 4;
 
     public static void main(String[] args) throws IOException {
+        VirtualThreads.giveCarriers();
         if (args.length > 0 && args[0].equals("seal")) {
             System.exit(new SealCommand(System.out).run());
         }
@@ -31,6 +32,7 @@ public class KinetarchApplication {
         if (args.length > 0 && args[0].equals("let-in")) {
             System.exit(new LetInCommand(System.out).run(List.of(args).subList(1, args.length)));
         }
+        VirtualThreads.loadClasses();
         SpringApplication.run(KinetarchApplication.class, args);
     }
 
