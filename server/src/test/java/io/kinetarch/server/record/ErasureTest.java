@@ -46,6 +46,11 @@ class ErasureTest {
         visitor.does("leave", "{}");
         visitor.does("rating", "{\"mark\":1,\"comment\":\"Call me, " + reference + "\"}");
         await().atMost(SOON).until(() -> found(reference) > 0);
+        // A rating that comes later has the chat counted anew.
+        await().atMost(SOON)
+                .until(() -> sql.queryForList(
+                                "select rating from live_count where chat = ?", Integer.class, visitor.chat())
+                        .contains(1));
         return visitor.chat();
     }
 
