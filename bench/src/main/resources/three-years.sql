@@ -30,6 +30,10 @@ from live_missed_offer, generate_series(1, :copies) k;
 insert into live_presence (plan_id, operator_id, at, state, reason)
 select plan_id, operator_id, at - k * interval '10 days', state, reason
 from live_presence, generate_series(1, :copies) k on conflict do nothing;
+-- what triggers would have done
+insert into report_day (plan_id, day, changed) select plan_id, day, 1 from live_count group by 1, 2
+on conflict (plan_id, day) do update set changed = report_day.changed + 1;
 create index live_found_words_idx on live_found using gin (words);
-vacuum analyze live_chat, live_entry, live_found, live_count, live_stint, live_missed_offer, live_presence;
+vacuum analyze live_chat, live_entry, live_found, live_count, live_stint, live_missed_offer, live_presence,
+    report_day;
 select count(*) as chats, min(arrived_at)::date as first, max(arrived_at)::date as last from live_chat;

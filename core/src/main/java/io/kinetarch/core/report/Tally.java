@@ -1,10 +1,11 @@
 package io.kinetarch.core.report;
 
-import java.util.TreeMap;
+import java.util.HashMap;
+import java.util.Map;
 
 /** How many of some things were how long, from which their median and any other percentile are found exactly. */
 public final class Tally {
-    private final TreeMap<Long, Long> counts = new TreeMap<>();
+    private final Map<Long, Long> counts = new HashMap<>();
     private long all;
 
     /** Counts some more of a length, which is at least 0. */
@@ -35,11 +36,13 @@ public final class Tally {
         }
         // Shares such as 0.95 have no exact binary form: 0.95 of 100 must be the 95th, not the 96th.
         long rank = (long) Math.ceil(share * all - 1e-9 * all);
+        long[] lengths =
+                counts.keySet().stream().mapToLong(Long::longValue).sorted().toArray();
         long seen = 0;
-        for (var count : counts.entrySet()) {
-            seen += count.getValue();
+        for (long length : lengths) {
+            seen += counts.getOrDefault(length, 0L);
             if (seen >= rank) {
-                return count.getKey();
+                return length;
             }
         }
         return Double.NaN;

@@ -3,10 +3,9 @@ package io.kinetarch.server.report;
 import io.kinetarch.core.report.CountedAgainst;
 import io.kinetarch.core.report.DailyRatio;
 import io.kinetarch.core.report.Tally;
-import io.kinetarch.server.report.ReportMapper.DaySums;
-import java.util.List;
+import io.kinetarch.server.report.ChatSums.Counted;
+import java.util.Collection;
 import java.util.function.Function;
-import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -53,24 +52,37 @@ public record ChatFigures(
     enum Compared {
         serviceLevel(
                 ChatFigures::serviceLevel,
-                (day, _) -> day.inTime(),
-                (day, against) -> against.of(day.waited(), day.answered(), day.gaveUpSoon())),
+                (day, _) -> day.of(Counted.IN_TIME),
+                (day, against) ->
+                        against.of(day.of(Counted.WAITED), day.of(Counted.ANSWERED), day.of(Counted.GAVE_UP_SOON))),
         gaveUp(
                 figures -> figures.waited == 0 ? null : Double.valueOf((double) figures.gaveUp / figures.waited),
-                (day, _) -> day.gaveUp(),
-                (day, _) -> day.waited()),
-        meanWait(ChatFigures::meanWait, (day, _) -> day.waitMillis() / 1000, (day, _) -> day.waited()),
-        firstReply(ChatFigures::firstReply, (day, _) -> day.firstReplyMillis() / 1000, (day, _) -> day.replied()),
-        handling(ChatFigures::handling, (day, _) -> day.handledMillis() / 1000, (day, _) -> day.answered()),
-        wrapUp(ChatFigures::wrapUp, (day, _) -> day.wrapUpMillis() / 1000, (day, _) -> day.answered()),
+                (day, _) -> day.of(Counted.GAVE_UP),
+                (day, _) -> day.of(Counted.WAITED)),
+        meanWait(
+                ChatFigures::meanWait,
+                (day, _) -> day.of(Counted.WAIT_MILLIS) / 1000.0,
+                (day, _) -> day.of(Counted.WAITED)),
+        firstReply(
+                ChatFigures::firstReply,
+                (day, _) -> day.of(Counted.FIRST_REPLY_MILLIS) / 1000.0,
+                (day, _) -> day.of(Counted.REPLIED)),
+        handling(
+                ChatFigures::handling,
+                (day, _) -> day.of(Counted.HANDLED_MILLIS) / 1000.0,
+                (day, _) -> day.of(Counted.ANSWERED)),
+        wrapUp(
+                ChatFigures::wrapUp,
+                (day, _) -> day.of(Counted.WRAP_UP_MILLIS) / 1000.0,
+                (day, _) -> day.of(Counted.ANSWERED)),
         finishedByBot(
                 figures -> figures.chats == 0 ? null : Double.valueOf((double) figures.finishedByBot / figures.chats),
-                (day, _) -> day.finishedByBot(),
-                (day, _) -> day.chats()),
-        rating(ChatFigures::rating, (day, _) -> day.marks(), (day, _) -> day.ratings());
+                (day, _) -> day.of(Counted.FINISHED_BY_BOT),
+                (day, _) -> day.of(Counted.CHATS)),
+        rating(ChatFigures::rating, (day, _) -> day.of(Counted.MARKS), (day, _) -> day.of(Counted.RATINGS));
 
         private interface OfDay {
-            double of(DaySums day, CountedAgainst against);
+            double of(ChatSums day, CountedAgainst against);
         }
 
         @SuppressWarnings("ImmutableEnumChecker") // lambdas that capture nothing
@@ -95,44 +107,43 @@ public record ChatFigures(
         }
 
         /** The figure, its days being what its error is told from. */
-        DailyRatio over(List<DaySums> days, CountedAgainst against) {
+        DailyRatio over(Collection<ChatSums> days, CountedAgainst against) {
             var ratio = new DailyRatio();
             days.forEach(day -> ratio.add(counted.of(day, against), of.of(day, against)));
             return ratio;
         }
     }
 
-    static ChatFigures of(List<DaySums> days, Tally waits, CountedAgainst against) {
+    static ChatFigures of(Collection<ChatSums> days, Tally waits, CountedAgainst against) {
         return new ChatFigures(
-                sum(days, DaySums::chats),
-                sum(days, DaySums::waited),
-                sum(days, DaySums::answered),
-                sum(days, DaySums::inTime),
+                ChatSums.sum(days, Counted.CHATS),
+                ChatSums.sum(days, Counted.WAITED),
+                ChatSums.sum(days, Counted.ANSWERED),
+                ChatSums.sum(days, Counted.IN_TIME),
                 mean(Compared.serviceLevel, days, against),
-                against.of(sum(days, DaySums::waited), sum(days, DaySums::answered), sum(days, DaySums::gaveUpSoon)),
-                sum(days, DaySums::gaveUp),
-                sum(days, DaySums::gaveUpSoon),
+                against.of(
+                        ChatSums.sum(days, Counted.WAITED),
+                        ChatSums.sum(days, Counted.ANSWERED),
+                        ChatSums.sum(days, Counted.GAVE_UP_SOON)),
+                ChatSums.sum(days, Counted.GAVE_UP),
+                ChatSums.sum(days, Counted.GAVE_UP_SOON),
                 mean(Compared.meanWait, days, against),
                 known(waits.percentile(0.5) / 10),
                 known(waits.percentile(0.95) / 10),
                 mean(Compared.firstReply, days, against),
                 mean(Compared.handling, days, against),
                 mean(Compared.wrapUp, days, against),
-                sum(days, DaySums::transferred),
-                sum(days, DaySums::finishedByBot),
-                sum(days, DaySums::endedByVisitor),
-                sum(days, DaySums::endedByOperator),
-                sum(days, DaySums::closedSilent),
-                sum(days, DaySums::leftMessage),
-                sum(days, DaySums::ratings),
+                ChatSums.sum(days, Counted.TRANSFERRED),
+                ChatSums.sum(days, Counted.FINISHED_BY_BOT),
+                ChatSums.sum(days, Counted.ENDED_BY_VISITOR),
+                ChatSums.sum(days, Counted.ENDED_BY_OPERATOR),
+                ChatSums.sum(days, Counted.CLOSED_SILENT),
+                ChatSums.sum(days, Counted.LEFT_MESSAGE),
+                ChatSums.sum(days, Counted.RATINGS),
                 mean(Compared.rating, days, against));
     }
 
-    private static long sum(List<DaySums> days, ToLongFunction<DaySums> of) {
-        return days.stream().mapToLong(of).sum();
-    }
-
-    private static @Nullable Double mean(Compared figure, List<DaySums> days, CountedAgainst against) {
+    private static @Nullable Double mean(Compared figure, Collection<ChatSums> days, CountedAgainst against) {
         return known(figure.over(days, against).value());
     }
 

@@ -7,25 +7,21 @@ import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.Queue;
 import io.kinetarch.core.report.CountedAgainst;
 import io.kinetarch.core.report.DailyRatio.Difference;
-import io.kinetarch.core.report.Tally;
 import io.kinetarch.server.document.Sheet;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.report.ChatFigures.Compared;
-import io.kinetarch.server.report.ReportMapper.DaySums;
-import io.kinetarch.server.report.ReportMapper.MissedOffers;
-import io.kinetarch.server.report.ReportMapper.OfQueues;
+import io.kinetarch.server.report.ReportMapper.Label;
 import io.kinetarch.server.report.ReportMapper.Present;
-import io.kinetarch.server.report.ReportMapper.Waits;
-import io.kinetarch.server.report.ReportMapper.Wanted;
-import io.kinetarch.server.report.ReportMapper.Worked;
+import io.kinetarch.server.report.SpanSums.Wanted;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -34,8 +30,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -50,11 +46,13 @@ public class Reports {
     private static final int MOST_SHORT = 600;
 
     private final ReportMapper mapper;
+    private final KeptDays days;
     private final Plans plans;
     private final Clock clock;
 
-    Reports(ReportMapper mapper, Plans plans, Clock clock) {
+    Reports(ReportMapper mapper, KeptDays days, Plans plans, Clock clock) {
         this.mapper = mapper;
+        this.days = days;
         this.plans = plans;
         this.clock = clock;
     }
@@ -198,17 +196,19 @@ public class Reports {
                     "To compare with other days, send both \"thanFrom\" and \"thanUntil\", or neither.");
         }
         Span before = null;
-        var then = Sums.NONE;
+        Sums then = null;
         if (thanFrom != null && thanUntil != null) {
             check("thanFrom", thanFrom, thanUntil);
             before = new Span(thanFrom, thanUntil);
             then = sums(planId, plan, asked, before, way);
         }
         var lines = new ArrayList<ReportLine>();
-        Set<String> keys = new HashSet<>(now.days.keySet());
-        keys.addAll(then.days.keySet());
+        Set<String> keys = new HashSet<>(now.chats.kinds());
+        if (then != null) {
+            keys.addAll(then.chats.kinds());
+        }
         for (String key : keys) {
-            lines.add(line(plan, asked.kind(), key, now, before == null ? null : then, way.against()));
+            lines.add(line(plan, asked.kind(), key, now, then, way.against()));
         }
         lines.sort(order(asked.kind()));
         return new Report(
@@ -218,7 +218,7 @@ public class Reports {
                 before,
                 way,
                 meaning(way, asked.within()),
-                total(now, before == null ? null : then, way.against()),
+                total(now, then, way.against()),
                 lines);
     }
 
@@ -246,18 +246,21 @@ public class Reports {
         };
     }
 
-    /** What was added up of one span, by kind. */
+    /**
+     * What was added up of one span.
+     *
+     * @param work by operator; null where the report tells none apart
+     */
     private record Sums(
-            Map<String, List<DaySums>> days,
-            Map<String, Tally> waits,
-            List<DaySums> allDays,
-            Tally allWaits,
+            SpanSums chats,
             @Nullable Map<String, OperatorWork> work,
             @Nullable OperatorWork allWork) {
-        static final Sums NONE = new Sums(Map.of(), Map.of(), List.of(), new Tally(), null, null);
+        ChatFigures of(String kind, CountedAgainst against) {
+            return ChatFigures.of(chats.of(kind), chats.waits(kind), against);
+        }
 
-        ChatFigures of(String key, CountedAgainst against) {
-            return ChatFigures.of(days.getOrDefault(key, List.of()), waits.getOrDefault(key, new Tally()), against);
+        ChatFigures all(CountedAgainst against) {
+            return ChatFigures.of(chats.all(), chats.allWaits(), against);
         }
     }
 
@@ -268,116 +271,59 @@ public class Reports {
     }
 
     private Sums sums(String planId, Plan plan, Asked asked, Span span, ReportWay way) {
+        var by = asked.kind();
+        Map<Long, List<String>> labels = by == ReportBy.LABEL
+                ? mapper.labels(planId, span.from(), span.until()).stream()
+                        .collect(Collectors.groupingBy(
+                                Label::chat, Collectors.mapping(Label::label, Collectors.toList())))
+                : Map.of();
+        var chats = new SpanSums(days.of(planId, span.from(), span.until()), wanted(plan, asked, way), by, labels);
+        var work = by == ReportBy.OPERATOR ? work(planId, plan, span, chats) : null;
+        return new Sums(chats, work, work == null ? null : together(plan, work));
+    }
+
+    private static Wanted wanted(Plan plan, Asked asked, ReportWay way) {
         Integer within = asked.within();
-        var wanted = new Wanted(
-                planId,
-                span.from(),
-                span.until(),
+        // Chats of no queue of these are to be answered at once.
+        long otherwise = within == null ? 0 : within * 1000L;
+        return new Wanted(
                 asked.door(),
                 asked.queue(),
                 asked.operator(),
                 asked.language(),
                 asked.topic(),
                 way.shortSeconds() * 1000L,
-                within == null ? 0 : within * 1000L);
-        var of = ofQueues(plan, within);
-        var days = mapper.days(wanted, of, asked.kind());
-        var waits = mapper.waits(wanted, asked.kind());
-        // Where chats count for several, what they are in all is asked for by itself.
-        boolean each = asked.kind() == ReportBy.OPERATOR;
-        var allDays = each ? mapper.days(wanted, of, ReportBy.ALL) : days;
-        var allWaits = each ? mapper.waits(wanted, ReportBy.ALL) : waits;
-        var work = each ? work(plan, wanted, of) : null;
-        return new Sums(
-                days.stream().collect(Collectors.groupingBy(DaySums::name)),
-                waits.stream()
-                        .collect(Collectors.groupingBy(
-                                Waits::name, Collectors.collectingAndThen(Collectors.toList(), Reports::tally))),
-                together(allDays),
-                tally(allWaits),
-                work,
-                work == null ? null : together(plan, work));
+                id -> within == null
+                        ? queue(plan, id)
+                                .map(queue -> Math.round(queue.target().withinSeconds() * 1000))
+                                .orElse(otherwise)
+                        : otherwise,
+                id -> queue(plan, id).map(Queue::weight).orElse(1));
     }
 
-    private static OfQueues ofQueues(Plan plan, @Nullable Integer within) {
-        var queues = plan.queues();
-        return new OfQueues(
-                queues.stream().map(queue -> queue.id().value()).toArray(String[]::new),
-                queues.stream()
-                        .map(queue -> within == null
-                                ? Long.valueOf(Math.round(queue.target().withinSeconds() * 1000))
-                                : Long.valueOf(within * 1000L))
-                        .toArray(Long[]::new),
-                queues.stream().map(Queue::weight).toArray(Integer[]::new));
+    private static Optional<Queue> queue(Plan plan, @Nullable String id) {
+        return id == null ? Optional.empty() : Element.find(plan.queues(), id);
     }
 
-    private static Tally tally(List<Waits> waits) {
-        var tally = new Tally();
-        waits.forEach(some -> tally.add(some.tenths(), some.chats()));
-        return tally;
-    }
-
-    /** Days of all kinds together. */
-    private static List<DaySums> together(List<DaySums> days) {
-        return days.stream()
-                .collect(Collectors.toMap(DaySums::day, Function.identity(), Reports::plus))
-                .values()
-                .stream()
-                .toList();
-    }
-
-    private static DaySums plus(DaySums a, DaySums b) {
-        return new DaySums(
-                "",
-                a.day(),
-                a.chats() + b.chats(),
-                a.waited() + b.waited(),
-                a.answered() + b.answered(),
-                a.inTime() + b.inTime(),
-                a.gaveUp() + b.gaveUp(),
-                a.gaveUpSoon() + b.gaveUpSoon(),
-                a.waitMillis() + b.waitMillis(),
-                a.replied() + b.replied(),
-                a.firstReplyMillis() + b.firstReplyMillis(),
-                a.handledMillis() + b.handledMillis(),
-                a.wrapUpMillis() + b.wrapUpMillis(),
-                a.transferred() + b.transferred(),
-                a.finishedByBot() + b.finishedByBot(),
-                a.endedByVisitor() + b.endedByVisitor(),
-                a.endedByOperator() + b.endedByOperator(),
-                a.closedSilent() + b.closedSilent(),
-                a.leftMessage() + b.leftMessage(),
-                a.ratings() + b.ratings(),
-                a.marks() + b.marks());
-    }
-
-    private Map<String, OperatorWork> work(Plan plan, Wanted wanted, OfQueues of) {
-        var from = wanted.from().atStartOfDay(plan.timeZone()).toInstant();
-        var to = wanted.until().plusDays(1).atStartOfDay(plan.timeZone()).toInstant();
-        var worked =
-                mapper.worked(wanted, of).stream().collect(Collectors.toMap(Worked::operatorId, Function.identity()));
-        var missed =
-                mapper.missed(wanted).stream().collect(Collectors.toMap(MissedOffers::operatorId, Function.identity()));
-        var present = mapper.present(wanted.planId(), from, to).stream()
+    private Map<String, OperatorWork> work(String planId, Plan plan, Span span, SpanSums chats) {
+        var from = span.from().atStartOfDay(plan.timeZone()).toInstant();
+        var to = span.until().plusDays(1).atStartOfDay(plan.timeZone()).toInstant();
+        var present = mapper.present(planId, from, to).stream()
                 .collect(Collectors.toMap(Present::operatorId, Present::seconds));
-        Set<String> operators = new HashSet<>(worked.keySet());
-        operators.addAll(missed.keySet());
         var work = new HashMap<String, OperatorWork>();
-        for (String operator : operators) {
-            var done = worked.getOrDefault(operator, new Worked(operator, 0, 0, 0));
-            var offers = missed.getOrDefault(operator, new MissedOffers(operator, 0, 0));
+        chats.work().forEach((operator, done) -> {
             double seconds = present.getOrDefault(operator, 0.0);
             double places = seconds * capacity(plan, operator);
             work.put(
                     operator,
                     new OperatorWork(
                             seconds,
-                            places > 0 ? Double.valueOf(Math.min(1, done.takenWeight() / 1000 / places)) : null,
-                            offers.lapsed(),
-                            offers.declined(),
-                            done.longestSilenceMillis() / 1000.0,
-                            done.leftOpen()));
-        }
+                            places > 0 ? Double.valueOf(Math.min(1, done.takenWeight / 1000 / places)) : null,
+                            done.lapsed,
+                            done.declined,
+                            done.longestSilenceMillis / 1000.0,
+                            done.leftOpen));
+        });
         return work;
     }
 
@@ -414,10 +360,7 @@ public class Reports {
                 name(plan, by, key),
                 now.of(key, against),
                 then == null ? null : then.of(key, against),
-                then == null
-                        ? Map.of()
-                        : changes(
-                                then.days.getOrDefault(key, List.of()), now.days.getOrDefault(key, List.of()), against),
+                then == null ? Map.of() : changes(then.chats.of(key), now.chats.of(key), against),
                 work == null ? null : work.get(key));
     }
 
@@ -425,13 +368,14 @@ public class Reports {
         return new ReportLine(
                 "",
                 "All",
-                ChatFigures.of(now.allDays, now.allWaits, against),
-                then == null ? null : ChatFigures.of(then.allDays, then.allWaits, against),
-                then == null ? Map.of() : changes(then.allDays, now.allDays, against),
+                now.all(against),
+                then == null ? null : then.all(against),
+                then == null ? Map.of() : changes(then.chats.all(), now.chats.all(), against),
                 now.allWork);
     }
 
-    private static Map<String, Change> changes(List<DaySums> before, List<DaySums> now, CountedAgainst against) {
+    private static Map<String, Change> changes(
+            Collection<ChatSums> before, Collection<ChatSums> now, CountedAgainst against) {
         var changes = new EnumMap<Compared, Change>(Compared.class);
         for (Compared figure : Compared.values()) {
             figure.over(before, against)
