@@ -1,5 +1,5 @@
 import { Popover } from 'antd';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import type { CannedAtHand } from '../api/canned';
 import type { Colleague, Desk as DeskState } from '../api/desk';
 import { timeOfDay, useSecond } from '../places/clock';
@@ -25,7 +25,7 @@ interface DeskProps {
 /** The desk as a table with places: every chat whole, side by side, so that nothing is switched. */
 export function Desk({ desk, typing, sending, actions, canned, head, trouble }: DeskProps) {
   const at = useSecond();
-  const keys = useDeskKeys(desk, actions, at);
+  const keys = useDeskKeys(desk, actions);
   useTelling(desk);
   return (
     <main className="desk">
@@ -49,7 +49,7 @@ export function Desk({ desk, typing, sending, actions, canned, head, trouble }: 
   );
 }
 
-function ColleagueMark({ colleague }: { colleague: Colleague }) {
+const ColleagueMark = memo(function ColleagueMark({ colleague }: { colleague: Colleague }) {
   return (
     <span title={`${colleague.inUse} of ${colleague.capacity} in use`}>
       {colleague.talks.length > 0 ? (
@@ -85,4 +85,4 @@ function ColleagueMark({ colleague }: { colleague: Colleague }) {
       <Languages tags={colleague.languages.filter((tag) => tag !== 'en')} />
     </span>
   );
-}
+});

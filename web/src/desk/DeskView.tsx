@@ -21,6 +21,8 @@ import { useCanned } from '../api/canned';
 import { atDesk } from '../api/margin';
 import type { Account } from '../api/model';
 import { useSignOut } from '../api/session';
+import { now } from '../time/clock';
+import { addMinutes } from '../time/time';
 import { Away } from '../ui/Away';
 import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -34,6 +36,7 @@ import { MyDay } from './MyDay';
 import { NoticeWishes } from './NoticeWishes';
 
 const TYPING_MILLIS = 1500;
+const MARK_MILLIS = 500;
 
 /** The desk of whoever is signed in, on the live plan. */
 export function DeskView({ plan, account }: { plan: string; account: Account }) {
@@ -74,39 +77,59 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   useMarks(plan, desk);
 
   const here = useMemo(() => new Set(desk.places.flatMap(({ lines }) => lines.map(({ key }) => key))), [desk.places]);
-  const actions: DeskActions = {
-    presence: (state) => presence.mutate({ state, reason: null }),
-    awayFor: (reason) => presence.mutate({ state: 'away', reason }),
-    act: (chat, what) => act.mutate({ chat, act: what }),
-    reply: (chat, text, kept) => {
-      const key = crypto.randomUUID();
-      setSending((all) => [...all.filter((one) => !here.has(one.key)), { chat, key, text }]);
-      reply.mutate(
-        { chat, key, text, canned: kept },
-        { onError: () => setSending((all) => all.filter((one) => one.key !== key)) },
-      );
-    },
-    sendFile: (chat, file) => sendFile.mutate({ chat, key: crypto.randomUUID(), file }),
-    type: (chat) => {
-      if (Date.now() - typed.current < TYPING_MILLIS) return;
-      typed.current = Date.now();
-      tellTyping(plan, chat);
-    },
-    transfer: (chat, to) => transfer.mutate({ chat, to }),
-    callIn: (chat, operator) => callIn.mutate({ chat, operator }),
-    markWrong: (chat, entry, wrong) => markWrong.mutate({ chat, entry, wrong }),
-    setAside: (chat, until) => setAside.mutate({ chat, until: new Date(until).toISOString() }),
-    prioritize: (chat, priority) => prioritize.mutate({ chat, priority }),
-    margin: (chat) => atDesk(plan, chat),
-    before: ({ chat, visitor, facts }) => (visitor !== null || facts.length > 0) && <EarlierChats plan={plan} chat={chat} />,
-    take: (queue, takes) => taking.mutate({ queue, takes }),
-  };
+  const hereNow = useRef(here);
+  useEffect(() => {
+    hereNow.current = here;
+  }, [here]);
+  // The same from render to render: places in which nothing was said stay as they are.
+  const actions = useMemo(
+    (): DeskActions => ({
+      presence: (state) => presence.mutate({ state, reason: null }),
+      awayFor: (reason) => presence.mutate({ state: 'away', reason }),
+      act: (chat, what) => act.mutate({ chat, act: what }),
+      reply: (chat, text, kept) => {
+        const key = crypto.randomUUID();
+        setSending((all) => [...all.filter((one) => !hereNow.current.has(one.key)), { chat, key, text }]);
+        reply.mutate(
+          { chat, key, text, canned: kept },
+          { onError: () => setSending((all) => all.filter((one) => one.key !== key)) },
+        );
+      },
+      sendFile: (chat, file) => sendFile.mutate({ chat, key: crypto.randomUUID(), file }),
+      type: (chat) => {
+        if (Date.now() - typed.current < TYPING_MILLIS) return;
+        typed.current = Date.now();
+        tellTyping(plan, chat);
+      },
+      transfer: (chat, to) => transfer.mutate({ chat, to }),
+      callIn: (chat, operator) => callIn.mutate({ chat, operator }),
+      markWrong: (chat, entry, wrong) => markWrong.mutate({ chat, entry, wrong }),
+      setAside: (chat, minutes) => setAside.mutate({ chat, until: addMinutes(now(), minutes) }),
+      prioritize: (chat, priority) => prioritize.mutate({ chat, priority }),
+      margin: (chat) => atDesk(plan, chat),
+      before: ({ chat, visitor, facts }) => (visitor !== null || facts.length > 0) && <EarlierChats plan={plan} chat={chat} />,
+      take: (queue, takes) => taking.mutate({ queue, takes }),
+    }),
+    [
+      plan,
+      presence.mutate,
+      act.mutate,
+      reply.mutate,
+      sendFile.mutate,
+      transfer.mutate,
+      callIn.mutate,
+      markWrong.mutate,
+      taking.mutate,
+      setAside.mutate,
+      prioritize.mutate,
+    ],
+  );
   const failure = presence.error ?? act.error ?? reply.error ?? sendFile.error ?? transfer.error ?? callIn.error ?? markWrong.error ?? taking.error ?? setAside.error ?? prioritize.error;
   return (
     <Desk
       desk={desk}
       typing={typing}
-      sending={sending.filter(({ key }) => !here.has(key))}
+      sending={sending.length === 0 ? sending : sending.filter(({ key }) => !here.has(key))}
       actions={actions}
       canned={canned.data}
       head={
@@ -130,14 +153,22 @@ function LiveDesk({ plan, account, desk }: { plan: string; account: Account; des
   );
 }
 
-/** Tells how far this screen has got every chat, and read it while it can be seen. */
+/** Tells how far this screen has got every chat, and read it while it can be seen: now and then, however much is said. */
 function useMarks(plan: string, desk: DeskState) {
-  const told = useRef(new Map<number, number>());
+  const places = useRef(desk.places);
   useEffect(() => {
-    for (const { chat, number, stage } of desk.places) {
-      if (stage !== 'held' || (told.current.get(chat) ?? 0) >= number || document.visibilityState !== 'visible') continue;
-      told.current.set(chat, number);
-      tellMarks(plan, chat, number, number);
-    }
-  }, [plan, desk]);
+    places.current = desk.places;
+  }, [desk.places]);
+  useEffect(() => {
+    const told = new Map<number, number>();
+    const timer = setInterval(() => {
+      if (document.visibilityState !== 'visible') return;
+      for (const { chat, number, stage } of places.current) {
+        if (stage !== 'held' || (told.get(chat) ?? 0) >= number) continue;
+        told.set(chat, number);
+        tellMarks(plan, chat, number, number);
+      }
+    }, MARK_MILLIS);
+    return () => clearInterval(timer);
+  }, [plan]);
 }

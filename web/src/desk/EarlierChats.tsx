@@ -1,11 +1,11 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useEarlierChats } from '../api/desk';
 import { outcomeWords } from '../ui/outcome';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** Chats that the visitor had before, folded away until somebody wants to know. */
-export function EarlierChats({ plan, chat }: { plan: string; chat: number }) {
+export const EarlierChats = memo(function EarlierChats({ plan, chat }: { plan: string; chat: number }) {
   const [open, setOpen] = useState(false);
   const earlier = useEarlierChats(plan, chat, open);
   return (
@@ -31,4 +31,4 @@ export function EarlierChats({ plan, chat }: { plan: string; chat: number }) {
       ))}
     </details>
   );
-}
+});

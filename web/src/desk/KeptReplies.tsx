@@ -1,9 +1,9 @@
 import { Button, Drawer } from 'antd';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { CannedReplies } from '../canned/CannedReplies';
 
 /** The replies kept ready, beside the desk. */
-export function KeptReplies({ plan }: { plan: string }) {
+export const KeptReplies = memo(function KeptReplies({ plan }: { plan: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -15,4 +15,4 @@ export function KeptReplies({ plan }: { plan: string }) {
       </Drawer>
     </>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Button, Drawer } from 'antd';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { type LeftMessage, useAnswerLeft, useCloseLeft, useLeftBehind } from '../api/desk';
 import { useDrafts } from '../places/drafts';
 import { formatInstant } from '../time/time';
@@ -8,7 +8,7 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { languageName } from '../ui/languages';
 
 /** Messages, wishes to be called back and chats that nobody answered: each is answered by mail, or closed. */
-export function LeftBehind({ plan }: { plan: string }) {
+export const LeftBehind = memo(function LeftBehind({ plan }: { plan: string }) {
   const left = useLeftBehind(plan);
   const [open, setOpen] = useState(false);
   const waiting = left.data?.waiting ?? [];
@@ -39,7 +39,7 @@ export function LeftBehind({ plan }: { plan: string }) {
       </Drawer>
     </>
   );
-}
+});
 
 const WHY: Record<string, string> = {
   'left-message': 'left a message',

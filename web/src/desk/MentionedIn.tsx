@@ -1,10 +1,11 @@
+import { memo } from 'react';
 import { Button, Popover } from 'antd';
 import { type Desk, useSeen } from '../api/desk';
 import { formatInstant } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
 
 /** Notes in which colleagues named the operator, until they have seen them. */
-export function MentionedIn({ plan, mentions }: { plan: string; mentions: Desk['mentions'] }) {
+export const MentionedIn = memo(function MentionedIn({ plan, mentions }: { plan: string; mentions: Desk['mentions'] }) {
   const seen = useSeen(plan);
   if (mentions.length === 0) return null;
   return (
@@ -33,4 +34,4 @@ export function MentionedIn({ plan, mentions }: { plan: string; mentions: Desk['
       </Button>
     </Popover>
   );
-}
+});

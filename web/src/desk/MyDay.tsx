@@ -1,5 +1,5 @@
 import { Button, Popover } from 'antd';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useOwnDay } from '../api/desk';
 import { timeOfDay } from '../places/clock';
 import { formatSeconds } from '../time/time';
@@ -9,7 +9,7 @@ import { Line } from '../ui/fields';
 const seconds = (value: number | null | undefined) => (value == null ? '–' : formatSeconds(value));
 
 /** The operator's own day; nobody else's figures are told here. */
-export function MyDay({ plan }: { plan: string }) {
+export const MyDay = memo(function MyDay({ plan }: { plan: string }) {
   const [open, setOpen] = useState(false);
   const day = useOwnDay(plan, open);
   const data = day.data;
@@ -42,4 +42,4 @@ export function MyDay({ plan }: { plan: string }) {
       <Button type="text">my day</Button>
     </Popover>
   );
-}
+});

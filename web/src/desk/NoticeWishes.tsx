@@ -1,9 +1,9 @@
 import { Button, Checkbox, Popover } from 'antd';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useNotices } from './notices';
 
 /** How the operator wishes to be told of what comes. */
-export function NoticeWishes() {
+export const NoticeWishes = memo(function NoticeWishes() {
   const { offers, words, desktop, set } = useNotices();
   const [refused, setRefused] = useState(false);
   async function wishDesktop(wished: boolean) {
@@ -35,4 +35,4 @@ export function NoticeWishes() {
       <Button type="text">notices</Button>
     </Popover>
   );
-}
+});

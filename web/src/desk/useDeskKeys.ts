@@ -6,7 +6,7 @@ import { isTyping } from '../ui/keys';
 const ASIDE_MINUTES = 15;
 
 /** The desk by its keys; whether their list is asked for. */
-export function useDeskKeys(desk: Desk, actions: DeskActions, at: number) {
+export function useDeskKeys(desk: Desk, actions: DeskActions) {
   const [asked, setAsked] = useState(false);
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
@@ -15,7 +15,7 @@ export function useDeskKeys(desk: Desk, actions: DeskActions, at: number) {
         return;
       }
       if (!event.altKey || event.ctrlKey || event.metaKey) return;
-      const act = byKey(event, desk, actions, at);
+      const act = byKey(event, desk, actions);
       if (act) {
         event.preventDefault();
         act();
@@ -23,12 +23,12 @@ export function useDeskKeys(desk: Desk, actions: DeskActions, at: number) {
     }
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [desk, actions, at]);
+  }, [desk, actions]);
   return { asked, close: () => setAsked(false) };
 }
 
 /** What a key with Alt does, by its place on the keyboard, since Alt writes other letters on some; null for nothing. */
-function byKey(event: KeyboardEvent, desk: Desk, actions: DeskActions, at: number): (() => void) | null {
+function byKey(event: KeyboardEvent, desk: Desk, actions: DeskActions): (() => void) | null {
   const offered = desk.places.find(({ stage }) => stage === 'offered');
   switch (event.code) {
     case 'KeyA':
@@ -38,11 +38,11 @@ function byKey(event: KeyboardEvent, desk: Desk, actions: DeskActions, at: numbe
     case 'KeyP':
       return () => actions.presence(desk.state === 'present' ? 'away' : 'present');
     default:
-      return inPlace(event, desk, actions, at);
+      return inPlace(event, desk, actions);
   }
 }
 
-function inPlace(event: KeyboardEvent, desk: Desk, actions: DeskActions, at: number): (() => void) | null {
+function inPlace(event: KeyboardEvent, desk: Desk, actions: DeskActions): (() => void) | null {
   const card = event.target instanceof HTMLElement ? event.target.closest<HTMLElement>('[data-chat]') : null;
   const place = desk.places.find(({ chat }) => String(chat) === card?.dataset.chat);
   if (!card || !place) return null;
@@ -51,7 +51,7 @@ function inPlace(event: KeyboardEvent, desk: Desk, actions: DeskActions, at: num
       return place.stage === 'held' || place.stage === 'wrap-up' ? () => actions.act(place.chat, place.stage === 'held' ? 'end' : 'wrap-up') : null;
     case 'KeyS':
       return place.stage === 'held' && place.colleagues.length === 0
-        ? () => actions.setAside(place.chat, at + ASIDE_MINUTES * 60_000)
+        ? () => actions.setAside(place.chat, ASIDE_MINUTES)
         : null;
     case 'KeyN':
       return () => {

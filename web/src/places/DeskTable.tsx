@@ -1,10 +1,10 @@
 import { AutoComplete, Button, Dropdown, Segmented } from 'antd';
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useMemo, useState } from 'react';
 import type { CannedAtHand } from '../api/canned';
 import type { Desk as DeskState, Place, PlaceAct, Transfer } from '../api/desk';
 import type { MarginPlace } from '../api/margin';
 import { clockWords, secondsSince, timeOfDay } from './clock';
-import { PlaceCard } from './PlaceCard';
+import { type Around, PlaceCard } from './PlaceCard';
 import { freePlaces, inUse } from './place';
 import { WaitingAxis } from './WaitingAxis';
 import './places.css';
@@ -25,8 +25,8 @@ export interface DeskActions {
   callIn: (chat: number, operator: string) => void;
   /** Tells that an answer of the bot's is wrong, or is not; where nothing is kept, it cannot be told. */
   markWrong?: (chat: number, entry: number, wrong: boolean) => void;
-  /** Sets a chat aside until an instant, in milliseconds. */
-  setAside: (chat: number, until: number) => void;
+  /** Sets a chat aside for some minutes. */
+  setAside: (chat: number, minutes: number) => void;
   /** Says how urgent a chat is, 0 to 9. */
   prioritize: (chat: number, priority: number) => void;
   /** Where labels, notes and tickets of a chat are kept; nowhere where nothing is. */
@@ -67,18 +67,29 @@ const STATES = [
 export function DeskControls({ desk, actions }: Pick<DeskTableProps, 'desk' | 'actions'>) {
   return (
     <>
-      <Segmented aria-label="Presence" options={STATES} value={desk.state} onChange={actions.presence} />
+      <Presence state={desk.state} say={actions.presence} />
       {desk.state === 'away' && actions.awayFor && <AwayFor key={desk.reason} reason={desk.reason ?? ''} say={actions.awayFor} />}
       <span className="soft">
         {inUse(desk.places)} of {desk.self.capacity} in use
       </span>
-      <Taken desk={desk} take={actions.take} />
+      <Taken queues={desk.queues} take={actions.take} />
     </>
   );
 }
 
+const Presence = memo(function Presence({ state, say }: { state: string; say: DeskActions['presence'] }) {
+  return <Segmented aria-label="Presence" options={STATES} value={state} onChange={say} />;
+});
+
+const NONE: SendingReply[] = [];
+
 /** Who waits, and the places with their chats, at an instant in milliseconds. */
 export function DeskTable({ desk, at, typing, sending, actions, trouble, canned }: DeskTableProps) {
+  const { self, colleagues, queues, skills, acceptSeconds, replySeconds } = desk;
+  const around: Around = useMemo(
+    () => ({ self, colleagues, queues, skills, acceptSeconds, replySeconds }),
+    [self, colleagues, queues, skills, acceptSeconds, replySeconds],
+  );
   const free = desk.state === 'present' ? freePlaces(desk.self.capacity, desk.self.heaviest, desk.places) : 0;
   return (
     <>
@@ -108,12 +119,12 @@ export function DeskTable({ desk, at, typing, sending, actions, trouble, canned 
         {desk.places.map((place, i) => (
           <PlaceCard
             key={place.chat}
-            desk={desk}
+            desk={around}
             place={place}
             at={at}
             number={i + 1}
             typing={typing[place.chat]}
-            sending={sending.filter(({ chat }) => chat === place.chat)}
+            sending={sending.length === 0 ? NONE : sending.filter(({ chat }) => chat === place.chat)}
             actions={actions}
             canned={canned}
           />
@@ -163,8 +174,8 @@ function AwayFor({ reason, say }: { reason: string; say: (reason: string) => voi
 }
 
 /** Which queues the operator takes chats of, to be joined and left for as long as they are here. */
-function Taken({ desk, take }: { desk: DeskState; take: DeskActions['take'] }) {
-  const taken = desk.queues.filter(({ takes }) => takes);
+const Taken = memo(function Taken({ queues, take }: { queues: DeskState['queues']; take: DeskActions['take'] }) {
+  const taken = queues.filter(({ takes }) => takes);
   return (
     <Dropdown
       trigger={['click']}
@@ -172,13 +183,13 @@ function Taken({ desk, take }: { desk: DeskState; take: DeskActions['take'] }) {
         multiple: true,
         selectable: true,
         selectedKeys: taken.map(({ id }) => id),
-        items: desk.queues.map(({ id, name, takes }) => ({ key: id, label: `${takes ? '✓' : '+'} ${name}` })),
+        items: queues.map(({ id, name, takes }) => ({ key: id, label: `${takes ? '✓' : '+'} ${name}` })),
         onClick: ({ key }) => take(key, !taken.some(({ id }) => id === key)),
       }}
     >
       <Button type="text">
-        takes from {taken.length} of {desk.queues.length} queues ▾
+        takes from {taken.length} of {queues.length} queues ▾
       </Button>
     </Dropdown>
   );
-}
+});

@@ -1,7 +1,7 @@
 import { Button, Dropdown } from 'antd';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { CannedAtHand } from '../api/canned';
-import type { Colleague, Desk, Place } from '../api/desk';
+import type { Colleague, Desk, DeskLine, Place } from '../api/desk';
 import { Margin, marginWords } from '../margin/Margin';
 import { formatInstant } from '../time/time';
 import { clockWords, secondsSince, timeOfDay } from './clock';
@@ -9,7 +9,7 @@ import { SaidWords } from './SaidWords';
 import { filledIn, type OfferedReply, offeredReplies, unfilled, wantedIn } from './canned';
 import type { DeskActions } from './DeskTable';
 import { useDrafts } from './drafts';
-import { markOf, speaker, waitsSince } from './place';
+import { markOf, type ReadMark, speaker, waitsSince } from './place';
 import { PRIORITIES } from './priorities';
 import { languageName } from '../ui/languages';
 
@@ -18,8 +18,11 @@ interface Sending {
   text: string;
 }
 
+/** What of a desk does not change with every word that is said, so that places stay as they are while others are spoken to. */
+export type Around = Pick<Desk, 'self' | 'colleagues' | 'queues' | 'skills' | 'acceptSeconds' | 'replySeconds'>;
+
 interface PlaceProps {
-  desk: Desk;
+  desk: Around;
   place: Place;
   at: number;
   typing: string | undefined;
@@ -133,7 +136,7 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
       <div className="place-row">
         <SendOn desk={desk} place={place} actions={actions} />
         {actions.sendFile && place.takesFiles && <SendFile place={place} send={actions.sendFile} />}
-        {place.colleagues.length === 0 && <SetAside place={place} at={at} setAside={actions.setAside} />}
+        {place.colleagues.length === 0 && <SetAside place={place} setAside={actions.setAside} />}
         {place.colleagues.length > 0 && <Button onClick={() => actions.act(place.chat, 'step-out')}>Step out</Button>}
         <Button onClick={() => actions.act(place.chat, 'end')}>End the chat</Button>
       </div>
@@ -142,7 +145,7 @@ function Held({ desk, place, at, typing, sending, number, actions, canned }: Pla
 }
 
 /** Why the chat is here: the rule in a line, and behind it all that was done with it. */
-function Why({ place }: { place: Place }) {
+const Why = memo(function Why({ place }: { place: Place }) {
   const rule = place.steps.findLast(({ event }) => event === 'queued' || event === 'moved') ?? place.steps.at(-1);
   if (!rule) return null;
   return (
@@ -157,10 +160,10 @@ function Why({ place }: { place: Place }) {
       </ol>
     </details>
   );
-}
+});
 
 /** What colleagues put beside the chat, folded away until it is wanted. */
-function Beside({ desk, place, actions, open }: Pick<PlaceProps, 'desk' | 'place' | 'actions'> & { open?: boolean }) {
+const Beside = memo(function Beside({ desk, place, actions, open }: Pick<PlaceProps, 'desk' | 'place' | 'actions'> & { open?: boolean }) {
   const { margin, tickets } = place;
   if (!actions.margin || !margin || !tickets) return null;
   const words = marginWords(margin, tickets);
@@ -175,11 +178,11 @@ function Beside({ desk, place, actions, open }: Pick<PlaceProps, 'desk' | 'place
       />
     </details>
   );
-}
+});
 
 const ASIDE_MINUTES = [5, 15, 30, 60, 240];
 
-function SetAside({ place, at, setAside }: { place: Place; at: number; setAside: DeskActions['setAside'] }) {
+const SetAside = memo(function SetAside({ place, setAside }: { place: Place; setAside: DeskActions['setAside'] }) {
   return (
     <Dropdown
       trigger={['click']}
@@ -192,19 +195,19 @@ function SetAside({ place, at, setAside }: { place: Place; at: number; setAside:
             children: ASIDE_MINUTES.map((minutes) => ({ key: String(minutes), label: minutes < 60 ? `in ${minutes} minutes` : `in ${minutes / 60} h` })),
           },
         ],
-        onClick: ({ key }) => setAside(place.chat, at + Number(key) * 60_000),
+        onClick: ({ key }) => setAside(place.chat, Number(key)),
       }}
     >
       <Button>Set aside …</Button>
     </Dropdown>
   );
-}
+});
 
-function names(ids: string[], desk: Desk): string {
+function names(ids: string[], desk: Around): string {
   return ids.map((id) => (id === desk.self.id ? 'you' : (desk.colleagues.find((one) => one.id === id)?.name ?? id))).join(', ');
 }
 
-function Facts({ place }: { place: Place }) {
+const Facts = memo(function Facts({ place }: { place: Place }) {
   if (place.facts.length === 0 && !place.page && !place.referrer) return null;
   return (
     <p className="place-facts">
@@ -221,10 +224,10 @@ function Facts({ place }: { place: Place }) {
       )}
     </p>
   );
-}
+});
 
 /** What the bot found out before it gave the chat up. */
-function BotSays({ place: { bot } }: { place: Place }) {
+const BotSays = memo(function BotSays({ place: { bot } }: { place: Place }) {
   if (!bot || (!bot.topic && bot.collected.length === 0)) return null;
   return (
     <p className="place-bot" aria-label={`What ${bot.bot} found out`}>
@@ -244,12 +247,12 @@ function BotSays({ place: { bot } }: { place: Place }) {
       {bot.language && <span className="soft"> · writes {languageName(bot.language)}</span>}
     </p>
   );
-}
+});
 
 /** Pixels from the end of a conversation within which its reader follows it. */
 const NEAR_THE_END = 8;
 
-function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | 'sending' | 'typing' | 'actions'>) {
+const Lines = memo(function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | 'sending' | 'typing' | 'actions'>) {
   const log = useRef<HTMLDivElement>(null);
   const atEnd = useRef(true);
   const newest = place.lines.at(-1)?.number;
@@ -291,14 +294,15 @@ function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | '
         </details>
       )}
       {place.lines.map((line) => (
-        <div key={line.number} className={`said said-${line.from}`}>
-          <span className="said-who">
-            <strong>{speaker(line, place)}</strong> {timeOfDay(line.at)}
-          </span>
-          <SaidWords text={line.text} file={line.file} />
-          {line.from === 'bot' && place.bot && <WrongMark place={place} entry={line.number} actions={actions} />}
-          {line.from === 'operator' && <small className="soft">{markOf(line, place)}</small>}
-        </div>
+        <SaidLine
+          key={line.number}
+          line={line}
+          who={speaker(line, place)}
+          mark={line.from === 'operator' ? markOf(line, place) : null}
+          chat={place.chat}
+          wrong={line.from === 'bot' && place.bot ? place.bot.wrong.includes(line.number) : null}
+          markWrong={actions.markWrong}
+        />
       ))}
       {sending.map(({ key, text }) => (
         <div key={key} className="said said-operator">
@@ -313,26 +317,42 @@ function Lines({ place, sending, typing, actions }: Pick<PlaceProps, 'place' | '
       )}
     </div>
   );
+});
+
+interface SaidLineProps {
+  line: DeskLine;
+  who: string;
+  /** How far a reply has come; null for what others said. */
+  mark: ReadMark | null;
+  chat: number;
+  /** Whether an answer of the bot's is marked as wrong; null where none was given. */
+  wrong: boolean | null;
+  markWrong: DeskActions['markWrong'];
 }
 
-/** Whoever reads what a bot said can tell it that it was wrong; its report counts that. */
-function WrongMark({ place, entry, actions }: Pick<PlaceProps, 'place' | 'actions'> & { entry: number }) {
-  const { markWrong } = actions;
-  if (!markWrong) return null;
-  const marked = place.bot?.wrong.includes(entry) ?? false;
+const SaidLine = memo(function SaidLine({ line, who, mark, chat, wrong, markWrong }: SaidLineProps) {
   return (
-    <button
-      type="button"
-      className={marked ? 'mark-wrong marked' : 'mark-wrong'}
-      aria-pressed={marked}
-      onClick={() => markWrong(place.chat, entry, !marked)}
-    >
-      {marked ? '✕ wrong' : 'Wrong?'}
+    <div className={`said said-${line.from}`}>
+      <span className="said-who">
+        <strong>{who}</strong> {timeOfDay(line.at)}
+      </span>
+      <SaidWords text={line.text} file={line.file} />
+      {wrong !== null && markWrong && <WrongMark wrong={wrong} onMark={(now) => markWrong(chat, line.number, now)} />}
+      {mark && <small className="soft">{mark}</small>}
+    </div>
+  );
+});
+
+/** Whoever reads what a bot said can tell it that it was wrong; its report counts that. */
+function WrongMark({ wrong, onMark }: { wrong: boolean; onMark: (wrong: boolean) => void }) {
+  return (
+    <button type="button" className={wrong ? 'mark-wrong marked' : 'mark-wrong'} aria-pressed={wrong} onClick={() => onMark(!wrong)}>
+      {wrong ? '✕ wrong' : 'Wrong?'}
     </button>
   );
 }
 
-function Reply({ desk, place, number, actions, canned }: Pick<PlaceProps, 'desk' | 'place' | 'number' | 'actions' | 'canned'>) {
+const Reply = memo(function Reply({ desk, place, number, actions, canned }: Pick<PlaceProps, 'desk' | 'place' | 'number' | 'actions' | 'canned'>) {
   const text = useDrafts(({ drafts }) => drafts[place.chat] ?? '');
   const write = useDrafts(({ write: writeDraft }) => writeDraft);
   const field = useRef<HTMLTextAreaElement>(null);
@@ -449,7 +469,7 @@ function Reply({ desk, place, number, actions, canned }: Pick<PlaceProps, 'desk'
       </span>
     </div>
   );
-}
+});
 
 interface OfferedRepliesProps {
   id: string;
@@ -486,7 +506,7 @@ function OfferedReplies({ id, offered, chosen, language, onPick }: OfferedReplie
   );
 }
 
-function SendFile({ place, send }: { place: Place; send: NonNullable<DeskActions['sendFile']> }) {
+const SendFile = memo(function SendFile({ place, send }: { place: Place; send: NonNullable<DeskActions['sendFile']> }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -505,9 +525,9 @@ function SendFile({ place, send }: { place: Place; send: NonNullable<DeskActions
       />
     </>
   );
-}
+});
 
-function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'actions'>) {
+const SendOn = memo(function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'actions'>) {
   const queues = desk.queues.filter(({ id }) => place.transfers.includes(id));
   const there = desk.colleagues.filter(({ state }) => state === 'present');
   const items = [
@@ -566,7 +586,7 @@ function SendOn({ desk, place, actions }: Pick<PlaceProps, 'desk' | 'place' | 'a
       <Button>Send on …</Button>
     </Dropdown>
   );
-}
+});
 
 function withRoom(colleague: Colleague): string {
   return `${colleague.name}, ${Math.max(0, colleague.capacity - colleague.inUse)} of ${colleague.capacity} free`;

@@ -21,5 +21,8 @@ export function clockWords(seconds: number): string {
 /** Seconds from an instant until another. */
 export const secondsSince = (instant: string, at: number) => (at - Date.parse(instant)) / 1000;
 
+/** Asking the browser costs as much as a whole line of a conversation. */
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /** The time of day where the operator is. */
-export const timeOfDay = (at: string) => formatTime(at, Intl.DateTimeFormat().resolvedOptions().timeZone);
+export const timeOfDay = (at: string) => formatTime(at, HERE);

@@ -112,8 +112,8 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
     type: () => undefined,
     transfer: (chat, to) => act({ do: 'transfer', operator, chat: nameOf(chat), to }),
     callIn: (chat, colleague) => act({ do: 'call-in', operator: colleague, chat: nameOf(chat) }),
-    setAside: (chat, until) =>
-      act({ do: 'set-aside', operator, chat: nameOf(chat), until: durationOf(until - Date.parse(rehearsal.from)) }),
+    setAside: (chat, minutes) =>
+      act({ do: 'set-aside', operator, chat: nameOf(chat), until: durationOf(millis + minutes * 60_000) }),
     prioritize: (chat, priority) => act({ do: 'prioritize', chat: nameOf(chat), priority }),
     take: (queue, takes) => act({ do: takes ? 'join-queue' : 'leave-queue', operator, queue }),
   };

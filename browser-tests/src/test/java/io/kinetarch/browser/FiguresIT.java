@@ -84,9 +84,8 @@ class FiguresIT {
                 visitor.start("booking-site", "Is my ferry sailing?");
                 visitors.add(visitor);
                 Ferry.press(page, "Take it");
-                assertThat(page.getByText((i + 1) + " of 6 in use")).isVisible();
+                assertThat(page.getByRole(AriaRole.TEXTBOX)).hasCount(i + 1);
             }
-            assertThat(page.getByRole(AriaRole.TEXTBOX)).hasCount(PLACES);
             page.evaluate("""
                     () => {
                       window.frames_ = [];
