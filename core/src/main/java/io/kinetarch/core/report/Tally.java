@@ -1,11 +1,16 @@
 package io.kinetarch.core.report;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 
 /** How many of some things were how long, from which their median and any other percentile are found exactly. */
 public final class Tally {
-    private final Map<Long, Long> counts = new HashMap<>();
+    /** Lengths below this are counted at their place, without a search: most waits are short, and millions are added up. */
+    private static final int SHORT = 1024;
+
+    private long[] ofShort = {};
+    private final Map<Long, Long> ofLonger = new HashMap<>();
     private long all;
 
     /** Counts some more of a length, which is at least 0. */
@@ -13,10 +18,18 @@ public final class Tally {
         if (length < 0 || count < 0) {
             throw new IllegalArgumentException("neither a length nor a count is below 0: " + length + ", " + count);
         }
-        if (count > 0) {
-            counts.merge(length, count, Long::sum);
-            all += count;
+        if (count == 0) {
+            return;
         }
+        if (length >= SHORT) {
+            ofLonger.merge(length, count, Long::sum);
+        } else {
+            if (length >= ofShort.length) {
+                ofShort = Arrays.copyOf(ofShort, Math.min(SHORT, (int) length * 2 + 1));
+            }
+            ofShort[(int) length] += count;
+        }
+        all += count;
     }
 
     /** How many there are. */
@@ -36,11 +49,17 @@ public final class Tally {
         }
         // Shares such as 0.95 have no exact binary form: 0.95 of 100 must be the 95th, not the 96th.
         long rank = (long) Math.ceil(share * all - 1e-9 * all);
-        long[] lengths =
-                counts.keySet().stream().mapToLong(Long::longValue).sorted().toArray();
         long seen = 0;
+        for (int length = 0; length < ofShort.length; length++) {
+            seen += ofShort[length];
+            if (seen >= rank && ofShort[length] > 0) {
+                return length;
+            }
+        }
+        long[] lengths =
+                ofLonger.keySet().stream().mapToLong(Long::longValue).sorted().toArray();
         for (long length : lengths) {
-            seen += counts.getOrDefault(length, 0L);
+            seen += ofLonger.getOrDefault(length, 0L);
             if (seen >= rank) {
                 return length;
             }

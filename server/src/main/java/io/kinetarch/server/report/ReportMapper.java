@@ -103,10 +103,8 @@ interface ReportMapper {
 
     record Label(long chat, String label) {}
 
-    @Select("""
-            select l.chat, l.label from chat_label l join live_count c on c.plan_id = l.plan_id and c.chat = l.chat
-            where l.plan_id = #{planId} and c.day between #{from} and #{until}""")
-    List<Label> labels(String planId, LocalDate from, LocalDate until);
+    @Select("select chat, label from chat_label where plan_id = #{planId} and chat between #{first} and #{last}")
+    List<Label> labels(String planId, long first, long last);
 
     record Present(String operatorId, double seconds) {}
 

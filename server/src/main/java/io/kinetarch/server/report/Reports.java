@@ -272,14 +272,20 @@ public class Reports {
 
     private Sums sums(String planId, Plan plan, Asked asked, Span span, ReportWay way) {
         var by = asked.kind();
-        Map<Long, List<String>> labels = by == ReportBy.LABEL
-                ? mapper.labels(planId, span.from(), span.until()).stream()
-                        .collect(Collectors.groupingBy(
-                                Label::chat, Collectors.mapping(Label::label, Collectors.toList())))
-                : Map.of();
-        var chats = new SpanSums(days.of(planId, span.from(), span.until()), wanted(plan, asked, way), by, labels);
+        var ofDays = days.of(planId, span.from(), span.until());
+        var chats = new SpanSums(
+                ofDays,
+                wanted(plan, asked, way),
+                by,
+                by == ReportBy.LABEL ? labels(planId, ofDays.values()) : Map.of());
         var work = by == ReportBy.OPERATOR ? work(planId, plan, span, chats) : null;
         return new Sums(chats, work, work == null ? null : together(plan, work));
+    }
+
+    private Map<Long, List<String>> labels(String planId, Collection<DayChats> days) {
+        var ids = days.stream().flatMapToLong(day -> Arrays.stream(day.ids())).summaryStatistics();
+        return mapper.labels(planId, ids.getMin(), ids.getMax()).stream()
+                .collect(Collectors.groupingBy(Label::chat, Collectors.mapping(Label::label, Collectors.toList())));
     }
 
     private static Wanted wanted(Plan plan, Asked asked, ReportWay way) {

@@ -10,7 +10,6 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.TreeMap;
 import java.util.function.ToLongFunction;
 import java.util.stream.IntStream;
@@ -297,10 +296,11 @@ final class SpanSums {
     }
 
     private void addWork(DayChats day, BitSet chosen, long[] weights) {
+        var ofDay = new Work[day.names().length];
         var stints = day.stints();
         for (int i = 0; i < stints.chats().length; i++) {
             if (chosen.get(stints.chats()[i])) {
-                var done = workOf(day, stints.operators()[i]);
+                var done = workOf(day, ofDay, stints.operators()[i]);
                 done.takenWeight += (double) stints.taken()[i] * weights[place(stints.queues()[i], weights.length)];
                 done.longestSilenceMillis = Math.max(done.longestSilenceMillis, stints.silences()[i]);
                 done.leftOpen += stints.leftOpen()[i] ? 1 : 0;
@@ -309,7 +309,7 @@ final class SpanSums {
         var missed = day.missed();
         for (int i = 0; i < missed.chats().length; i++) {
             if (chosen.get(missed.chats()[i])) {
-                var done = workOf(day, missed.operators()[i]);
+                var done = workOf(day, ofDay, missed.operators()[i]);
                 if (missed.declined()[i]) {
                     done.declined++;
                 } else {
@@ -319,7 +319,12 @@ final class SpanSums {
         }
     }
 
-    private Work workOf(DayChats day, short operator) {
-        return work.computeIfAbsent(Objects.requireNonNull(day.names()[operator]), _ -> new Work());
+    private Work workOf(DayChats day, @Nullable Work[] ofDay, short operator) {
+        var known = ofDay[operator];
+        if (known == null) {
+            known = work.computeIfAbsent(day.names()[operator], _ -> new Work());
+            ofDay[operator] = known;
+        }
+        return known;
     }
 }
