@@ -146,10 +146,13 @@ class KeptDays {
 
     private static byte[] packed(DayChats chats) {
         var bytes = new ByteArrayOutputStream();
-        try (var packing = new DeflaterOutputStream(bytes, new Deflater(Deflater.BEST_SPEED))) {
+        var deflater = new Deflater(Deflater.BEST_SPEED);
+        try (var packing = new DeflaterOutputStream(bytes, deflater)) {
             CBOR.writeValue(packing, chats);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        } finally {
+            deflater.end(); // what it holds outside the heap is nobody else's to free
         }
         return bytes.toByteArray();
     }
