@@ -1,6 +1,8 @@
 package io.kinetarch.bench;
 
 import java.io.IOException;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
 import java.util.Arrays;
 
 /**
@@ -13,6 +15,8 @@ public final class RecordLoad {
     private static final String THREE_YEARS = "&from=2023-12-24&until=2026-11-30";
     private static final int WARM_UP = 2;
     private static final int TIMES = 8;
+    private static final int ENDED = 503;
+    private static final int MOST_ASKED = 20;
     private static final long LOOK_MILLIS = 3_000;
 
     private final LoadSession session;
@@ -60,8 +64,7 @@ public final class RecordLoad {
     }
 
     private void run() throws IOException, InterruptedException {
-        // Days are put into columns by the first report that asks for them.
-        once("three years by QUEUE, none kept yet", () -> report("by=QUEUE" + THREE_YEARS));
+        untilYearsAreKept();
         for (String search : new String[] {
             "",
             "words=ferry",
@@ -91,18 +94,28 @@ public final class RecordLoad {
         time("now", () -> session.send("GET", PLAN + "now", ""));
     }
 
+    /** Days are put into columns by the first reports that ask for them; one that takes too long is ended, and what it did is kept. */
+    private void untilYearsAreKept() throws IOException, InterruptedException {
+        long begun = System.nanoTime();
+        int asked = 1;
+        while (asked < MOST_ASKED && ask().statusCode() == ENDED) {
+            asked++;
+        }
+        System.out.printf(
+                "three years by QUEUE, none kept yet: asked %d times, %.0f s%s",
+                asked, (System.nanoTime() - begun) / 1e9, NL);
+    }
+
+    private HttpResponse<String> ask() throws IOException, InterruptedException {
+        return session.ask("GET", PLAN + "reports?by=QUEUE" + THREE_YEARS, "application/json", BodyPublishers.noBody());
+    }
+
     private String report(String query) throws IOException, InterruptedException {
         return session.send("GET", PLAN + "reports?" + query, "");
     }
 
     private interface Step {
         String take() throws IOException, InterruptedException;
-    }
-
-    private static void once(String what, Step step) throws IOException, InterruptedException {
-        long begun = System.nanoTime();
-        step.take();
-        System.out.printf("%-55s once   %6.0f ms%s", what, (System.nanoTime() - begun) / 1e6, NL);
     }
 
     private static void time(String what, Step step) throws IOException, InterruptedException {

@@ -24,6 +24,7 @@ final class ChatSums {
         ENDED_BY_OPERATOR,
         CLOSED_SILENT,
         LEFT_MESSAGE,
+        ANOTHER_OUTCOME,
         RATINGS,
         MARKS
     }

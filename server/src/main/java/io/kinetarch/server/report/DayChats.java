@@ -1,12 +1,15 @@
 package io.kinetarch.server.report;
 
 import io.kinetarch.server.report.ReportMapper.CountRow;
+import io.kinetarch.server.report.ReportMapper.LabelRow;
 import io.kinetarch.server.report.ReportMapper.MissedRow;
 import io.kinetarch.server.report.ReportMapper.StintRow;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -42,7 +45,8 @@ record DayChats(
         int[] wrapUps,
         byte[] ratings,
         Stints stints,
-        Missed missed) {
+        Missed missed,
+        Labels labels) {
     static final int NONE = -1;
 
     /**
@@ -66,6 +70,10 @@ record DayChats(
     @SuppressWarnings("ArrayRecordComponent")
     record Missed(int[] chats, short[] operators, boolean[] declined) {}
 
+    /** What chats are labelled with; one that bears several stands there several times. */
+    @SuppressWarnings("ArrayRecordComponent")
+    record Labels(int[] chats, short[] labels) {}
+
     int size() {
         return ids.length;
     }
@@ -82,14 +90,23 @@ record DayChats(
 
     /** About how many bytes it takes. */
     int bytes() {
-        return 500 + 40 * size() + 18 * stints.chats.length + 8 * missed.chats.length;
+        return 500 + 40 * size() + 18 * stints.chats.length + 8 * missed.chats.length + 6 * labels.chats.length;
     }
 
-    /** Puts the chats of one day into columns; stints and offers come in the order of the chats. */
-    static DayChats of(List<CountRow> counts, List<StintRow> stintRows, List<MissedRow> missedRows) {
+    /**
+     * Puts the chats of one day into columns; what there is of each comes in the order of the chats. What is of others, which were counted
+     * after these had been read, is left for the next time.
+     */
+    static DayChats of(List<CountRow> counts, List<StintRow> stints, List<MissedRow> missed, List<LabelRow> labels) {
         int n = counts.size();
-        var names = new Names();
         var places = new HashMap<Long, Integer>();
+        for (int i = 0; i < n; i++) {
+            places.put(counts.get(i).chat(), i);
+        }
+        var stintRows = ofThese(places, stints, StintRow::chat);
+        var missedRows = ofThese(places, missed, MissedRow::chat);
+        var labelRows = ofThese(places, labels, LabelRow::chat);
+        var names = new Names();
         var day = new DayChats(
                 new String[0],
                 new long[n],
@@ -108,10 +125,10 @@ record DayChats(
                 new int[n],
                 new byte[n],
                 stints(stintRows.size()),
-                new Missed(new int[missedRows.size()], new short[missedRows.size()], new boolean[missedRows.size()]));
+                new Missed(new int[missedRows.size()], new short[missedRows.size()], new boolean[missedRows.size()]),
+                new Labels(new int[labelRows.size()], new short[labelRows.size()]));
         for (int i = 0; i < n; i++) {
             var row = counts.get(i);
-            places.put(row.chat(), i);
             day.ids[i] = row.chat();
             day.halfHours[i] = (byte) row.halfHour();
             day.doors[i] = names.place(row.doorId());
@@ -130,7 +147,7 @@ record DayChats(
         }
         for (int i = 0; i < stintRows.size(); i++) {
             var row = stintRows.get(i);
-            day.stints.chats[i] = places.getOrDefault(row.chat(), NONE);
+            day.stints.chats[i] = place(places, row.chat());
             day.stints.operators[i] = names.place(row.operatorId());
             day.stints.queues[i] = names.place(row.queueId());
             day.stints.besides[i] = row.besides();
@@ -140,11 +157,25 @@ record DayChats(
         }
         for (int i = 0; i < missedRows.size(); i++) {
             var row = missedRows.get(i);
-            day.missed.chats[i] = places.getOrDefault(row.chat(), NONE);
+            day.missed.chats[i] = place(places, row.chat());
             day.missed.operators[i] = names.place(row.operatorId());
             day.missed.declined[i] = row.declined();
         }
+        for (int i = 0; i < labelRows.size(); i++) {
+            day.labels.chats[i] = place(places, labelRows.get(i).chat());
+            day.labels.labels[i] = names.place(labelRows.get(i).label());
+        }
         return day.with(names.all());
+    }
+
+    private static <R> List<R> ofThese(Map<Long, Integer> places, List<R> rows, ToLongFunction<R> chat) {
+        return rows.stream()
+                .filter(row -> places.containsKey(chat.applyAsLong(row)))
+                .toList();
+    }
+
+    private static int place(Map<Long, Integer> places, long chat) {
+        return Objects.requireNonNull(places.get(chat));
     }
 
     private static Stints stints(int n) {
@@ -171,7 +202,8 @@ record DayChats(
                 wrapUps,
                 ratings,
                 stints,
-                missed);
+                missed,
+                labels);
     }
 
     /** Gives each name a place. */

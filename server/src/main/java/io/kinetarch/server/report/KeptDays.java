@@ -3,6 +3,7 @@ package io.kinetarch.server.report;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.kinetarch.server.report.ReportMapper.CountRow;
+import io.kinetarch.server.report.ReportMapper.LabelRow;
 import io.kinetarch.server.report.ReportMapper.MissedRow;
 import io.kinetarch.server.report.ReportMapper.StintRow;
 import java.io.ByteArrayInputStream;
@@ -123,12 +124,14 @@ class KeptDays {
         var counts = mapper.counts(planId, wanted).stream().collect(Collectors.groupingBy(CountRow::day));
         var stints = mapper.stints(planId, wanted).stream().collect(Collectors.groupingBy(StintRow::day));
         var missed = mapper.missed(planId, wanted).stream().collect(Collectors.groupingBy(MissedRow::day));
+        var labels = mapper.labels(planId, wanted).stream().collect(Collectors.groupingBy(LabelRow::day));
         var days = new TreeMap<LocalDate, DayChats>();
         for (Day day : unknown) {
             var chats = DayChats.of(
                     counts.getOrDefault(day.day(), List.of()),
                     stints.getOrDefault(day.day(), List.of()),
-                    missed.getOrDefault(day.day(), List.of()));
+                    missed.getOrDefault(day.day(), List.of()),
+                    labels.getOrDefault(day.day(), List.of()));
             days.put(day.day(), chats);
             inMemory.put(day, chats);
         }

@@ -101,20 +101,37 @@ interface ReportMapper {
             order by c.day, m.chat""")
     List<MissedRow> missed(String planId, LocalDate[] days);
 
-    record Label(long chat, String label) {}
+    record LabelRow(LocalDate day, long chat, String label) {}
 
-    @Select("select chat, label from chat_label where plan_id = #{planId} and chat between #{first} and #{last}")
-    List<Label> labels(String planId, long first, long last);
+    @Select("""
+            select c.day, l.chat, l.label
+            from live_count c join chat_label l on l.plan_id = c.plan_id and l.chat = c.chat
+            where c.plan_id = #{planId} and c.day = any(#{days,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}::date[])
+            order by c.day, l.chat, l.label""")
+    List<LabelRow> labels(String planId, LocalDate[] days);
 
     record Present(String operatorId, double seconds) {}
 
-    /** How long operators were present from one instant to another; nobody is present for more than a month on end. */
+    /**
+     * How long operators were present from one instant to another; nobody is present for more than a month on end. Each is found by
+     * themselves, so that all is read from the index in its order.
+     */
     @Select("""
-            select operator_id, sum(extract(epoch from least(until, #{to}) - greatest(at, #{from})))::float8 as seconds
-            from (select operator_id, at, state, lead(at, 1, #{to}) over (partition by operator_id order by at) as until
-                  from live_presence
-                  where plan_id = #{planId} and at < #{to} and at > #{from}::timestamptz - interval '31 days') as spans
-            where state = 'present' and until > #{from} group by 1""")
+            with recursive each_of as (
+                (select operator_id from live_presence where plan_id = #{planId} order by operator_id limit 1)
+                union all
+                select (select p.operator_id from live_presence p where p.plan_id = #{planId} and p.operator_id > e.operator_id
+                        order by p.operator_id limit 1)
+                from each_of e where e.operator_id is not null)
+            select each_of.operator_id, seconds
+            from each_of,
+                 lateral (select extract(epoch from sum(least(until, #{to}) - greatest(at, #{from})))::float8 as seconds
+                          from (select at, state, lead(at, 1, #{to}) over (order by at) as until
+                                from live_presence p
+                                where p.plan_id = #{planId} and p.operator_id = each_of.operator_id
+                                  and at < #{to} and at > #{from}::timestamptz - interval '31 days') as spans
+                          where state = 'present' and until > #{from}) as present
+            where seconds is not null""")
     List<Present> present(String planId, Instant from, Instant to);
 
     record StoredWay(String against, int shortSeconds) {}

@@ -12,7 +12,6 @@ import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.report.ChatFigures.Compared;
-import io.kinetarch.server.report.ReportMapper.Label;
 import io.kinetarch.server.report.ReportMapper.Present;
 import io.kinetarch.server.report.SpanSums.Wanted;
 import java.time.Clock;
@@ -32,6 +31,9 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -271,21 +273,31 @@ public class Reports {
     }
 
     private Sums sums(String planId, Plan plan, Asked asked, Span span, ReportWay way) {
-        var by = asked.kind();
+        var wanted = wanted(plan, asked, way);
         var ofDays = days.of(planId, span.from(), span.until());
-        var chats = new SpanSums(
-                ofDays,
-                wanted(plan, asked, way),
-                by,
-                by == ReportBy.LABEL ? labels(planId, ofDays.values()) : Map.of());
-        var work = by == ReportBy.OPERATOR ? work(planId, plan, span, chats) : null;
-        return new Sums(chats, work, work == null ? null : together(plan, work));
+        if (asked.kind() != ReportBy.OPERATOR) {
+            return new Sums(new SpanSums(ofDays, wanted, asked.kind()), null, null);
+        }
+        // The database adds up presence while chats are added up here.
+        try (var beside = Executors.newVirtualThreadPerTaskExecutor()) {
+            var present = beside.submit(() -> present(planId, plan, span));
+            var chats = new SpanSums(ofDays, wanted, asked.kind());
+            var work = work(plan, chats, present.get());
+            return new Sums(chats, work, together(plan, work));
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new CancellationException("The report is not wanted any more.");
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof RuntimeException failed ? failed : new IllegalStateException(e.getCause());
+        }
     }
 
-    private Map<Long, List<String>> labels(String planId, Collection<DayChats> days) {
-        var ids = days.stream().flatMapToLong(day -> Arrays.stream(day.ids())).summaryStatistics();
-        return mapper.labels(planId, ids.getMin(), ids.getMax()).stream()
-                .collect(Collectors.groupingBy(Label::chat, Collectors.mapping(Label::label, Collectors.toList())));
+    /** Seconds for which operators were present, by their ids. */
+    private Map<String, Double> present(String planId, Plan plan, Span span) {
+        var from = span.from().atStartOfDay(plan.timeZone()).toInstant();
+        var to = span.until().plusDays(1).atStartOfDay(plan.timeZone()).toInstant();
+        return mapper.present(planId, from, to).stream()
+                .collect(Collectors.toMap(Present::operatorId, Present::seconds));
     }
 
     private static Wanted wanted(Plan plan, Asked asked, ReportWay way) {
@@ -311,11 +323,7 @@ public class Reports {
         return id == null ? Optional.empty() : Element.find(plan.queues(), id);
     }
 
-    private Map<String, OperatorWork> work(String planId, Plan plan, Span span, SpanSums chats) {
-        var from = span.from().atStartOfDay(plan.timeZone()).toInstant();
-        var to = span.until().plusDays(1).atStartOfDay(plan.timeZone()).toInstant();
-        var present = mapper.present(planId, from, to).stream()
-                .collect(Collectors.toMap(Present::operatorId, Present::seconds));
+    private static Map<String, OperatorWork> work(Plan plan, SpanSums chats, Map<String, Double> present) {
         var work = new HashMap<String, OperatorWork>();
         chats.work().forEach((operator, done) -> {
             double seconds = present.getOrDefault(operator, 0.0);

@@ -57,18 +57,15 @@ final class SpanSums {
 
     private final Wanted wanted;
     private final ReportBy by;
-    private final Map<Long, List<String>> labels;
     private final Map<String, Map<LocalDate, ChatSums>> kinds = new HashMap<>();
     private final Map<String, Tally> waits = new HashMap<>();
     private final Map<LocalDate, ChatSums> all = new TreeMap<>();
     private final Tally allWaits = new Tally();
     private final Map<String, Work> work = new HashMap<>();
 
-    /** @param labels of chats that bear any, by their ids; none where chats are not told apart by them */
-    SpanSums(Map<LocalDate, DayChats> days, Wanted wanted, ReportBy by, Map<Long, List<String>> labels) {
+    SpanSums(Map<LocalDate, DayChats> days, Wanted wanted, ReportBy by) {
         this.wanted = wanted;
         this.by = by;
-        this.labels = labels;
         days.forEach(this::add);
     }
 
@@ -109,7 +106,9 @@ final class SpanSums {
         var named = new ArrayList<@Nullable String>(Arrays.asList(day.names()));
         named.add(null);
         long[] within = named.stream().mapToLong(wanted.within()).toArray();
-        var outcomes = Arrays.stream(day.names()).map(OUTCOMES::get).toArray(Counted[]::new);
+        var outcomes = Arrays.stream(day.names())
+                .map(name -> OUTCOMES.getOrDefault(name, Counted.ANOTHER_OUTCOME))
+                .toArray(Counted[]::new);
         var each = kinds(date, day);
         var sums = new ChatSums[each.names.size()];
         var tallies = new Tally[sums.length];
@@ -143,38 +142,25 @@ final class SpanSums {
         return name == DayChats.NONE ? names - 1 : name;
     }
 
+    /** Without a branch where it can be: which way a chat goes is anybody's guess, and millions are counted. */
     private void count(ChatSums sums, DayChats day, int i, boolean inTime, Counted[] outcomes) {
-        sums.add(Counted.CHATS, 1);
-        if (day.waited()[i]) {
-            sums.add(Counted.WAITED, 1);
-            sums.add(Counted.WAIT_MILLIS, day.waits()[i]);
-        }
-        if (day.answered()[i]) {
-            sums.add(Counted.ANSWERED, 1);
-        }
-        if (inTime) {
-            sums.add(Counted.IN_TIME, 1);
-        }
+        int waited = day.waited()[i] ? 1 : 0;
+        int replied = day.firstReplies()[i] == DayChats.NONE ? 0 : 1;
         var outcome = outcomes[day.outcomes()[i]];
-        if (outcome != null) {
-            sums.add(outcome, 1);
-            if (outcome == Counted.GAVE_UP && day.waits()[i] < wanted.soon()) {
-                sums.add(Counted.GAVE_UP_SOON, 1);
-            }
-        }
-        if (day.firstReplies()[i] != DayChats.NONE) {
-            sums.add(Counted.REPLIED, 1);
-            sums.add(Counted.FIRST_REPLY_MILLIS, day.firstReplies()[i]);
-        }
+        sums.add(Counted.CHATS, 1);
+        sums.add(Counted.WAITED, waited);
+        sums.add(Counted.WAIT_MILLIS, (long) waited * day.waits()[i]);
+        sums.add(Counted.ANSWERED, day.answered()[i] ? 1 : 0);
+        sums.add(Counted.IN_TIME, inTime ? 1 : 0);
+        sums.add(outcome, 1);
+        sums.add(Counted.GAVE_UP_SOON, outcome == Counted.GAVE_UP && day.waits()[i] < wanted.soon() ? 1 : 0);
+        sums.add(Counted.REPLIED, replied);
+        sums.add(Counted.FIRST_REPLY_MILLIS, (long) replied * day.firstReplies()[i]);
         sums.add(Counted.HANDLED_MILLIS, day.handled()[i]);
         sums.add(Counted.WRAP_UP_MILLIS, day.wrapUps()[i]);
-        if (day.transferred()[i]) {
-            sums.add(Counted.TRANSFERRED, 1);
-        }
-        if (day.ratings()[i] > 0) {
-            sums.add(Counted.RATINGS, 1);
-            sums.add(Counted.MARKS, day.ratings()[i]);
-        }
+        sums.add(Counted.TRANSFERRED, day.transferred()[i] ? 1 : 0);
+        sums.add(Counted.RATINGS, day.ratings()[i] > 0 ? 1 : 0);
+        sums.add(Counted.MARKS, day.ratings()[i]);
     }
 
     /** Which chats of a day are wanted, by their places. */
@@ -254,45 +240,56 @@ final class SpanSums {
 
     /** A chat that several operators had is of each of them; one that nobody had is of none. */
     private static Kinds byOperator(DayChats day) {
-        var places = places(day.names().length);
-        var ofChats = new int[day.size()][];
-        Arrays.fill(ofChats, NOBODY);
+        var ofChats = new Several(day.size(), NOBODY, day.names().length);
         var stints = day.stints();
         for (int i = 0; i < stints.chats().length; i++) {
             if (!stints.besides()[i]) {
-                int chat = stints.chats()[i];
-                int operator = stints.operators()[i];
-                int[] before = ofChats[chat];
-                if (before.length == 0) {
-                    ofChats[chat] = places[operator];
-                } else if (Arrays.stream(before).noneMatch(one -> one == operator)) {
-                    ofChats[chat] = Arrays.copyOf(before, before.length + 1);
-                    ofChats[chat][before.length] = operator;
-                }
+                ofChats.add(stints.chats()[i], stints.operators()[i]);
             }
         }
-        return new Kinds(List.of(day.names()), ofChats);
+        return new Kinds(List.of(day.names()), ofChats.kinds);
+    }
+
+    /** A chat that bears several labels is of each of them; the last kind is that of chats without any. */
+    private static Kinds byLabel(DayChats day) {
+        var names = new ArrayList<>(List.of(day.names()));
+        names.add("");
+        var ofChats = new Several(day.size(), new int[] {names.size() - 1}, names.size());
+        var labels = day.labels();
+        for (int i = 0; i < labels.chats().length; i++) {
+            ofChats.add(labels.chats()[i], labels.labels()[i]);
+        }
+        return new Kinds(names, ofChats.kinds);
+    }
+
+    /** The kinds of chats that can be of several. */
+    private static final class Several {
+        private final BitSet any = new BitSet();
+        private final int[][] places;
+        private final int[][] kinds;
+
+        /** @param none what a chat is of until it is of any */
+        Several(int chats, int[] none, int names) {
+            places = places(names);
+            kinds = new int[chats][];
+            Arrays.fill(kinds, none);
+        }
+
+        void add(int chat, int kind) {
+            int[] before = kinds[chat];
+            if (!any.get(chat)) {
+                any.set(chat);
+                kinds[chat] = places[kind];
+            } else if (Arrays.stream(before).noneMatch(one -> one == kind)) {
+                kinds[chat] = Arrays.copyOf(before, before.length + 1);
+                kinds[chat][before.length] = kind;
+            }
+        }
     }
 
     /** Each place by itself: most chats are of one kind, and share it. */
     private static int[][] places(int many) {
         return IntStream.range(0, many).mapToObj(place -> new int[] {place}).toArray(int[][]::new);
-    }
-
-    /** A chat that bears several labels is of each of them. */
-    private Kinds byLabel(DayChats day) {
-        var names = new ArrayList<>(List.of(""));
-        var places = new HashMap<>(Map.of("", 0));
-        var ofChats = new int[day.size()][];
-        Arrays.setAll(
-                ofChats,
-                i -> labels.getOrDefault(day.ids()[i], List.of("")).stream()
-                        .mapToInt(label -> places.computeIfAbsent(label, one -> {
-                            names.add(one);
-                            return names.size() - 1;
-                        }))
-                        .toArray());
-        return new Kinds(names, ofChats);
     }
 
     private void addWork(DayChats day, BitSet chosen, long[] weights) {

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.kinetarch.server.Api;
 import io.kinetarch.server.TestServer;
+import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -67,6 +69,36 @@ class KeptDaysTest {
         sql.update("update live_count set rating = 5 where chat = ?", FIRST);
         assertThat(told()).isEqualTo(new Told(2, 90, 1));
         assertThat(keptAt()).isGreaterThan(kept);
+    }
+
+    @Test
+    void followLabelsThatComeAfterTheChat() {
+        insert(FIRST, 60);
+        insert(FIRST + 1, 60);
+        assertThat(labels()).isEqualTo(Map.of("", 2));
+        label(FIRST, "refund");
+        label(FIRST, "for Noah");
+        assertThat(labels()).isEqualTo(Map.of("refund", 1, "for Noah", 1, "", 1));
+        sql.update("delete from chat_label where chat = ? and label = 'refund'", FIRST);
+        assertThat(labels()).isEqualTo(Map.of("for Noah", 1, "", 1));
+    }
+
+    private void label(long chat, String label) {
+        sql.update(
+                "insert into chat_label (plan_id, chat, label, by_name, at) values ('tarnwick', ?, ?, 'Ana', now())",
+                chat,
+                label);
+    }
+
+    /** By label, how many chats bear it. */
+    private Map<String, Integer> labels() {
+        var report = planner.get(REPORT.replace("by=ALL", "by=LABEL")).ok().body();
+        assertThat(report.path("total").path("now").path("chats").asInt()).isEqualTo(2);
+        return report.path("lines")
+                .valueStream()
+                .collect(Collectors.toMap(
+                        line -> line.path("key").asString(),
+                        line -> line.path("now").path("chats").asInt()));
     }
 
     /** Where many count at once, a report never keeps what was true before the last of them. */
