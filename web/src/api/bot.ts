@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
-import type { Edited, ElementOf } from './model';
+import type { ElementOf } from './model';
 import { useRefresh } from './plan';
 import type { components } from './schema';
 
@@ -19,13 +19,12 @@ export type TopicPreview = Schemas['TopicPreview'];
 
 const CSV = 'text/csv';
 const LOOKED_AGAIN = 2000;
-const path = (plan: string, bot: string) => `/plans/${plan}/bots/${bot}`;
 
 /** How the draft's bot does on its test utterances. */
 export function useQuality(plan: string, bot: string, mostWrong: number, on: BotQuality['source'] | null) {
   return useQuery({
     queryKey: [plan, 'bots', bot, 'quality', mostWrong, on],
-    queryFn: () => call<BotQuality>('GET', `${path(plan, bot)}/quality?mostWrong=${mostWrong}${on ? `&on=${on}` : ''}`),
+    queryFn: () => call('GET', '/plans/{plan}/bots/{bot}/quality', { plan, bot, mostWrong, on }),
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.data?.learning && !state.data.learning.failure ? LOOKED_AGAIN : false),
   });
@@ -35,7 +34,7 @@ export function useQuality(plan: string, bot: string, mostWrong: number, on: Bot
 export function useLimitHours(plan: string, bot: string, learned: boolean) {
   return useQuery({
     queryKey: [plan, 'bots', bot, 'hours', learned],
-    queryFn: () => call<LimitHours[]>('GET', `${path(plan, bot)}/hours`),
+    queryFn: () => call('GET', '/plans/{plan}/bots/{bot}/hours', { plan, bot }),
     placeholderData: keepPreviousData,
   });
 }
@@ -44,7 +43,7 @@ export function useLimitHours(plan: string, bot: string, learned: boolean) {
 export function useBotRecord(plan: string, bot: string, days: number) {
   return useQuery({
     queryKey: [plan, 'bots', bot, 'chats', days],
-    queryFn: () => call<Schemas['BotRecord']>('GET', `${path(plan, bot)}/chats?days=${days}`),
+    queryFn: () => call('GET', '/plans/{plan}/bots/{bot}/chats', { plan, bot, days }),
     placeholderData: keepPreviousData,
   });
 }
@@ -53,14 +52,14 @@ export function useBotRecord(plan: string, bot: string, days: number) {
 export function useHeard(plan: string, bot: string) {
   return useQuery({
     queryKey: [plan, 'bots', bot, 'heard'],
-    queryFn: () => call<Schemas['HeardUtterances']>('GET', `${path(plan, bot)}/heard`),
+    queryFn: () => call('GET', '/plans/{plan}/bots/{bot}/heard', { plan, bot }),
     placeholderData: keepPreviousData,
   });
 }
 
 export function usePreviewTopics(plan: string) {
   return useMutation({
-    mutationFn: (file: Blob) => call<TopicPreview>('POST', `/plans/${plan}/topics.csv/preview`, { file, type: CSV }),
+    mutationFn: (file: Blob) => call('POST', '/plans/{plan}/topics.csv/preview', { plan }, { file, type: CSV }),
   });
 }
 
@@ -69,7 +68,7 @@ export function useTakeTopics(plan: string) {
   return useMutation({
     ...untilConnected,
     mutationFn: ({ file, change }: { file: Blob; change: number }) =>
-      call<Edited>('PUT', `/plans/${plan}/topics.csv?change=${change}`, { file, type: CSV }),
+      call('PUT', '/plans/{plan}/topics.csv', { plan, change }, { file, type: CSV }),
     onSettled: refresh,
   });
 }
@@ -77,7 +76,7 @@ export function useTakeTopics(plan: string) {
 export function useTalk(plan: string, bot: string) {
   return useMutation({
     mutationFn: (said: { stands: Replied['stands'] | null; text: string }) =>
-      call<Replied>('POST', `${path(plan, bot)}/talk`, said),
+      call('POST', '/plans/{plan}/bots/{bot}/talk', { plan, bot }, said),
   });
 }
 
@@ -85,7 +84,7 @@ export function useTalk(plan: string, bot: string) {
 export function useFlips(plan: string, bot: string, change: number, topics: Topic[]) {
   return useQuery({
     queryKey: [plan, 'bots', bot, 'flips', change, topics],
-    queryFn: () => call<Flips>('POST', `${path(plan, bot)}/flips`, { topics }),
+    queryFn: () => call('POST', '/plans/{plan}/bots/{bot}/flips', { plan, bot }, { topics }),
     enabled: topics.length > 0,
     placeholderData: keepPreviousData,
   });

@@ -13,7 +13,7 @@ const path = (plan: string) => `/plans/${plan}/canned`;
 
 /** Replies that are kept ready for whoever is signed in. */
 export function useCanned(plan: string) {
-  return useQuery({ queryKey: key(plan), queryFn: () => call<CannedAtHand>('GET', path(plan)) });
+  return useQuery({ queryKey: key(plan), queryFn: () => call('GET', '/plans/{plan}/canned', { plan }) });
 }
 
 function useCannedCall<Wish, Answer>(plan: string, send: (wish: Wish) => Promise<Answer>) {
@@ -25,14 +25,14 @@ function useCannedCall<Wish, Answer>(plan: string, send: (wish: Wish) => Promise
 export const useKeepCanned = (plan: string) =>
   useCannedCall(plan, ({ known, wish }: { known: CannedReply | null; wish: CannedWish }) =>
     known
-      ? call<CannedReply>('PUT', `${path(plan)}/${known.id}?version=${known.version}`, wish)
-      : call<CannedReply>('POST', path(plan), wish),
+      ? call('PUT', '/plans/{plan}/canned/{id}', { plan, id: known.id, version: known.version }, wish)
+      : call('POST', '/plans/{plan}/canned', { plan }, wish),
   );
 
-export const useRemoveCanned = (plan: string) => useCannedCall(plan, (id: number) => call('DELETE', `${path(plan)}/${id}`));
+export const useRemoveCanned = (plan: string) => useCannedCall(plan, (id: number) => call('DELETE', '/plans/{plan}/canned/{id}', { plan, id }));
 
 /** Where those of all and of departments can be had as a table. */
 export const cannedFile = (plan: string) => `/api/v1${path(plan)}/replies.csv`;
 
 export const useTakeCanned = (plan: string) =>
-  useCannedCall(plan, (file: File) => call<CannedTaken>('PUT', `${path(plan)}/replies.csv`, { file, type: 'text/csv' }));
+  useCannedCall(plan, (file: File) => call('PUT', '/plans/{plan}/canned/replies.csv', { plan }, { file, type: 'text/csv' }));

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { call, ProblemError, untilConnected } from './client';
+import { call, fromAddress, ProblemError, untilConnected } from './client';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -9,11 +9,26 @@ describe('call', () => {
     const fetched = vi.fn(async () => new Response('{}', { status: 200 }));
     vi.stubGlobal('fetch', fetched);
 
-    await call('PUT', '/plans/p/draft/queues/q', { version: 1 });
+    await call('PUT', '/plans/{plan}/draft/{kind}/{element}', { plan: 'p', kind: 'queues', element: 'q' }, { version: 1, element: {} });
 
     const [path, request] = fetched.mock.calls[0] as unknown as [string, RequestInit];
     expect(path).toBe('/api/v1/plans/p/draft/queues/q');
     expect(request.headers).toMatchObject({ 'X-XSRF-TOKEN': 'a/b', 'Content-Type': 'application/json' });
+  });
+
+  it('fills in its path, and has the other parameters behind it but for those that say nothing', async () => {
+    const fetched = vi.fn(async () => new Response('{}', { status: 200 }));
+    vi.stubGlobal('fetch', fetched);
+
+    await call('GET', '/plans/{plan}/records', { plan: 'a/b', words: 'two & three', hour: 0, door: null, topic: undefined });
+    await call('GET', '/plans/{plan}/records', { plan: 'p', ...fromAddress('words=Fähre&waited=300') });
+    await call('POST', '/plans/{plan}/volumes/imports', { plan: 'p', column: ['time:0', 'door:1'] }, { file: new Blob([]), type: 'text/csv' });
+
+    expect(fetched.mock.calls.map(([path]: unknown[]) => path)).toEqual([
+      '/api/v1/plans/a%2Fb/records?words=two+%26+three&hour=0',
+      '/api/v1/plans/p/records?words=F%C3%A4hre&waited=300',
+      '/api/v1/plans/p/volumes/imports?column=time%3A0&column=door%3A1',
+    ]);
   });
 
   it('turns problem details into an error that tells its kind', async () => {
@@ -22,7 +37,7 @@ describe('call', () => {
       new Response(JSON.stringify(problem), { status: 409, headers: { 'Content-Type': 'application/problem+json' } }),
     );
 
-    const error = await call('PUT', '/x', {}).catch((e: unknown) => e as ProblemError);
+    const error = await call('PUT', '/plans/{plan}/reports/way', { plan: 'p' }, { within: 20 } as never).catch((e: unknown) => e as ProblemError);
 
     expect(error).toBeInstanceOf(ProblemError);
     expect((error as ProblemError).is('stale-edit')).toBe(true);
@@ -38,8 +53,8 @@ describe('call', () => {
         : new Response('{"change":7}', { status: 200, headers: { ETag: 'W/"7"' } });
     });
 
-    const first = await call('GET', '/plans/p/draft');
-    expect(await call('GET', '/plans/p/draft')).toBe(first);
+    const first = await call('GET', '/plans/{plan}/draft', { plan: 'p' });
+    expect(await call('GET', '/plans/{plan}/draft', { plan: 'p' })).toBe(first);
     expect(sent.map((headers) => headers['If-None-Match'])).toEqual([undefined, 'W/"7"']);
   });
 
@@ -48,7 +63,7 @@ describe('call', () => {
       throw new TypeError('Failed to fetch');
     });
 
-    await expect(call('GET', '/x')).rejects.toThrow('does not answer');
+    await expect(call('GET', '/about')).rejects.toThrow('does not answer');
   });
 });
 
@@ -73,7 +88,7 @@ it('sends a file as it is, under its own type', async () => {
   vi.stubGlobal('fetch', fetched);
   const file = new Blob(['a,b']);
 
-  await call('POST', '/plans/p/people.csv/preview', { file, type: 'text/csv' });
+  await call('POST', '/plans/{plan}/people.csv/preview', { plan: 'p' }, { file, type: 'text/csv' });
 
   const [, request] = fetched.mock.calls[0] as unknown as [string, RequestInit];
   expect(request.body).toBe(file);

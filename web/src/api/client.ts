@@ -1,4 +1,5 @@
 import createProblem, { type Problem } from './problem';
+import type { paths } from './schema';
 
 /** Bound to its host where the installation is reached by TLS. */
 const CSRF_COOKIES = ['__Host-XSRF-TOKEN=', 'XSRF-TOKEN='];
@@ -10,15 +11,65 @@ export interface SentFile {
   type: string;
 }
 
+/** The calls of the API's description, by path, without what all paths begin with. */
+type Calls = { [Path in keyof paths as Path extends `/api/v1${infer Rest}` ? Rest : never]: paths[Path] };
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+type Described<M extends Method, P extends keyof Calls> = Calls[P][Lowercase<M> & keyof Calls[P]];
+
+/** What can be called by a method. */
+type PathOf<M extends Method> = { [P in keyof Calls]: Described<M, P> extends { responses: unknown } ? P : never }[keyof Calls];
+
+/** The parameters of one kind; anything where there are none. */
+type OfKind<Parameters, K extends string> = Parameters extends { [k in K]?: infer Of }
+  ? [NonNullable<Of>] extends [never]
+    ? unknown
+    : NonNullable<Of>
+  : unknown;
+type OrNull<Of> = { [K in keyof Of]: undefined extends Of[K] ? Of[K] | null : Of[K] };
+
+/** The parts of a call's path and the parameters behind it, by name; what is null or undefined is left out. */
+type Params<Call> = Call extends { parameters: infer Of } ? OfKind<Of, 'path'> & OrNull<OfKind<Of, 'query'>> : never;
+type Json<Content> = Content extends { 'application/json': infer Of } ? Of : never;
+type Body<Call> = Call extends { requestBody: { content: infer Content } } ? Json<Content> | SentFile : undefined;
+type Answer<Call> = Call extends { responses: { 200: { content: infer Of } } } | { responses: { 201: { content: infer Of } } }
+  ? Json<Of>
+  : undefined;
+
+type Given<Call> =
+  [Body<Call>] extends [undefined]
+    ? object extends Params<Call>
+      ? [params?: Params<Call>, body?: undefined, givenUp?: AbortSignal]
+      : [params: Params<Call>, body?: undefined, givenUp?: AbortSignal]
+    : [params: Params<Call>, body: Body<Call>, givenUp?: AbortSignal];
+
 /** The newest answers that came with an entity tag, so that what has not changed since is not sent again. */
 const tagged = new Map<string, { tag: string; answer: unknown }>();
 const MOST_TAGGED = 100;
 
-/** Sends a request to the API; a refusal comes back as a thrown ProblemError. */
-export async function call<T>(method: string, path: string, body?: unknown, givenUp?: AbortSignal): Promise<T> {
-  if (method === 'GET') return (await read(path, givenUp)) as T;
-  const response = await send(method, path, body, givenUp);
-  return (response.status === 204 ? undefined : await response.json()) as T;
+/** Makes a call as the API describes it; a refusal comes back as a thrown ProblemError. */
+export async function call<M extends Method, P extends PathOf<M>>(
+  method: M,
+  path: P,
+  ...[params, body, givenUp]: Given<Described<M, P>>
+): Promise<Answer<Described<M, P>>> {
+  const filled = fill(path, params);
+  if (method === 'GET') return (await read(filled, givenUp)) as Answer<Described<M, P>>;
+  const response = await send(method, filled, body, givenUp);
+  return (response.status === 204 ? undefined : await response.json()) as Answer<Described<M, P>>;
+}
+
+/** What stands in an address line, as parameters of a call; whether they mean anything is the server's to say. */
+export const fromAddress = (search: string | URLSearchParams): object => Object.fromEntries(new URLSearchParams(search));
+
+function fill(path: string, params: object = {}) {
+  const query = new URLSearchParams();
+  let filled = path;
+  for (const [name, value] of Object.entries(params) as [string, unknown][]) {
+    const place = `{${name}}`;
+    if (path.includes(place)) filled = filled.replace(place, encodeURIComponent(String(value)));
+    else for (const one of [value].flat()) if (one !== null && one !== undefined) query.append(name, String(one));
+  }
+  return query.size ? `${filled}?${query}` : filled;
 }
 
 async function read(path: string, givenUp?: AbortSignal) {
@@ -34,8 +85,8 @@ async function read(path: string, givenUp?: AbortSignal) {
 }
 
 /** Fetches a file of the API under the name the server gives it, and hands it to the user. */
-export async function download(path: string) {
-  const response = await send('GET', path);
+export async function download<P extends PathOf<'GET'>>(path: P, params: Params<Described<'GET', P>>) {
+  const response = await send('GET', fill(path, params));
   const name = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'kinetarch';
   save(await response.blob(), name);
 }

@@ -5,6 +5,7 @@ import { call, untilConnected } from './client';
 import type { components } from './schema';
 
 type Schemas = components['schemas'];
+export type PresenceState = Schemas['PresenceWish']['state'];
 export type Desk = Schemas['Desk'];
 export type Place = Schemas['Place'];
 export type LeftMessage = Schemas['LeftMessage'];
@@ -25,12 +26,11 @@ const PULSE_MILLIS = 10_000;
 
 const LEFT_AGAIN_MILLIS = 15_000;
 const deskKey = (plan: string) => ['desk', plan];
-const path = (plan: string) => `/plans/${plan}/desk`;
 
 export function useDesk(plan: string) {
   return useQuery({
     queryKey: deskKey(plan),
-    queryFn: () => call<Desk>('GET', path(plan)),
+    queryFn: () => call('GET', '/plans/{plan}/desk', { plan }),
     refetchInterval: AGAIN_MILLIS,
     staleTime: 0,
   });
@@ -113,33 +113,33 @@ function useDeskCall<Wish>(plan: string, send: (wish: Wish) => Promise<unknown>)
 }
 
 export const usePresence = (plan: string) =>
-  useDeskCall(plan, (wish: { state: string; reason: string | null }) => call('POST', `${path(plan)}/presence`, wish));
+  useDeskCall(plan, (wish: { state: PresenceState; reason: string | null }) => call('POST', '/plans/{plan}/desk/presence', { plan }, wish));
 
 /** Whether the operator takes chats of a queue, for as long as they are here. */
 export const useTaking = (plan: string) =>
   useDeskCall(plan, ({ queue, takes }: { queue: string; takes: boolean }) =>
-    call('POST', `${path(plan)}/queues/${queue}`, { takes }),
+    call('POST', '/plans/{plan}/desk/queues/{queue}', { plan, queue }, { takes }),
   );
 
 export type PlaceAct = 'accept' | 'take' | 'decline' | 'end' | 'wrap-up' | 'step-out' | 'take-back' | 'to-bot';
 
 export const usePlaceAct = (plan: string) =>
-  useDeskCall(plan, ({ chat, act }: { chat: number; act: PlaceAct }) => call('POST', `${path(plan)}/chats/${chat}/${act}`, {}));
+  useDeskCall(plan, ({ chat, act }: { chat: number; act: PlaceAct }) => call('POST', `/plans/{plan}/desk/chats/{chat}/${act}`, { plan, chat }));
 
 /** Sets a chat aside until an instant, or until its visitor writes. */
 export const useSetAside = (plan: string) =>
-  useDeskCall(plan, ({ chat, until }: { chat: number; until: string }) => call('POST', `${path(plan)}/chats/${chat}/aside`, { until }));
+  useDeskCall(plan, ({ chat, until }: { chat: number; until: string }) => call('POST', '/plans/{plan}/desk/chats/{chat}/aside', { plan, chat }, { until }));
 
 export const usePrioritize = (plan: string) =>
   useDeskCall(plan, ({ chat, priority }: { chat: number; priority: number }) =>
-    call('POST', `${path(plan)}/chats/${chat}/priority`, { priority }),
+    call('POST', '/plans/{plan}/desk/chats/{chat}/priority', { plan, chat }, { priority }),
   );
 
 /** Says that the operator who is signed in is there. */
 export function useBePresent(plan: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: () => call<Desk>('POST', `${path(plan)}/presence`, { state: 'present', reason: null }),
+    mutationFn: () => call('POST', '/plans/{plan}/desk/presence', { plan }, { state: 'present', reason: null }),
     onSuccess: () => Promise.all([queries.invalidateQueries({ queryKey: deskKey(plan) }), queries.invalidateQueries({ queryKey: [plan, 'why-closed'] })]),
   });
 }
@@ -148,27 +148,27 @@ export function useBePresent(plan: string) {
 export function useEarlierChats(plan: string, chat: number, enabled: boolean) {
   return useQuery({
     queryKey: ['earlier', plan, chat],
-    queryFn: () => call<Schemas['EarlierChat'][]>('GET', `${path(plan)}/chats/${chat}/earlier`),
+    queryFn: () => call('GET', '/plans/{plan}/desk/chats/{chat}/earlier', { plan, chat }),
     enabled,
   });
 }
 
 /** The operator's own day so far. */
 export function useOwnDay(plan: string, enabled: boolean) {
-  return useQuery({ queryKey: ['own-day', plan], queryFn: () => call<Schemas['DayOfMine']>('GET', `${path(plan)}/day`), enabled, staleTime: 0 });
+  return useQuery({ queryKey: ['own-day', plan], queryFn: () => call('GET', '/plans/{plan}/desk/day', { plan }), enabled, staleTime: 0 });
 }
 
 /** A note for whoever is at the desk has been seen. */
-export const useSeen = (plan: string) => useDeskCall(plan, (note: number) => call('POST', `${path(plan)}/mentions/${note}/seen`, {}));
+export const useSeen = (plan: string) => useDeskCall(plan, (note: number) => call('POST', '/plans/{plan}/desk/mentions/{note}/seen', { plan, note }));
 
 export const useReply = (plan: string) =>
   useDeskCall(plan, ({ chat, key, text, canned }: { chat: number; key: string; text: string; canned: number | null }) =>
-    call('POST', `${path(plan)}/chats/${chat}/messages`, { key, text, canned }),
+    call('POST', '/plans/{plan}/desk/chats/{chat}/messages', { plan, chat }, { key, text, canned }),
   );
 
 export const useSendFile = (plan: string) =>
   useDeskCall(plan, ({ chat, key, file }: { chat: number; key: string; file: File }) =>
-    call('POST', `${path(plan)}/chats/${chat}/files?key=${key}&name=${encodeURIComponent(file.name)}`, {
+    call('POST', '/plans/{plan}/desk/chats/{chat}/files', { plan, chat, key, name: file.name }, {
       file,
       type: 'application/octet-stream',
     }),
@@ -178,11 +178,11 @@ export const useSendFile = (plan: string) =>
 export type Transfer = { queue: string } | { operator: string } | { skill: string };
 
 export const useTransfer = (plan: string) =>
-  useDeskCall(plan, ({ chat, to }: { chat: number; to: Transfer }) => call('POST', `${path(plan)}/chats/${chat}/transfer`, to));
+  useDeskCall(plan, ({ chat, to }: { chat: number; to: Transfer }) => call('POST', '/plans/{plan}/desk/chats/{chat}/transfer', { plan, chat }, to));
 
 export const useCallIn = (plan: string) =>
   useDeskCall(plan, ({ chat, operator }: { chat: number; operator: string }) =>
-    call('POST', `${path(plan)}/chats/${chat}/call-in`, { operator }),
+    call('POST', '/plans/{plan}/desk/chats/{chat}/call-in', { plan, chat }, { operator }),
   );
 
 const leftKey = (plan: string) => ['left-behind', plan];
@@ -200,29 +200,29 @@ function useLeftCall<Wish>(plan: string, send: (wish: Wish) => Promise<unknown>)
 export function useLeftBehind(plan: string) {
   return useQuery({
     queryKey: leftKey(plan),
-    queryFn: () => call<Schemas['LeftAtDesk']>('GET', `${path(plan)}/left-behind`),
+    queryFn: () => call('GET', '/plans/{plan}/desk/left-behind', { plan }),
     refetchInterval: LEFT_AGAIN_MILLIS,
   });
 }
 
 export const useAnswerLeft = (plan: string) =>
   useLeftCall(plan, ({ chat, key, text }: { chat: number; key: string; text: string }) =>
-    call('POST', `${path(plan)}/left-behind/${chat}/answer`, { key, text }),
+    call('POST', '/plans/{plan}/desk/left-behind/{chat}/answer', { plan, chat }, { key, text }),
   );
 
 export const useCloseLeft = (plan: string) =>
-  useLeftCall(plan, (chat: number) => call('POST', `${path(plan)}/left-behind/${chat}/close`, {}));
+  useLeftCall(plan, (chat: number) => call('POST', '/plans/{plan}/desk/left-behind/{chat}/close', { plan, chat }));
 
 export const useMarkWrong = (plan: string) =>
   useDeskCall(plan, ({ chat, entry, wrong }: { chat: number; entry: number; wrong: boolean }) =>
-    call('POST', `${path(plan)}/chats/${chat}/entries/${entry}/wrong`, { wrong }),
+    call('POST', '/plans/{plan}/desk/chats/{chat}/entries/{entry}/wrong', { plan, chat, entry }, { wrong }),
   );
 
 /** Passing signs are sent once: the next one says it too. */
 export const tellTyping = (plan: string, chat: number) => {
-  call('POST', `${path(plan)}/chats/${chat}/typing`, {}).catch(() => undefined);
+  call('POST', '/plans/{plan}/desk/chats/{chat}/typing', { plan, chat }).catch(() => undefined);
 };
 
 export const tellMarks = (plan: string, chat: number, got: number, read: number) => {
-  call('POST', `${path(plan)}/chats/${chat}/marks`, { got, read }).catch(() => undefined);
+  call('POST', '/plans/{plan}/desk/chats/{chat}/marks', { plan, chat }, { got, read }).catch(() => undefined);
 };

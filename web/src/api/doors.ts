@@ -1,15 +1,13 @@
 import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
-import type { ClosedLink, ClosedQuestion, DoorLine, DoorPreview, Embedding, FrontDoor, Plan } from './model';
-import type { components } from './schema';
+import type { ClosedQuestion, DoorPreview, FrontDoor } from './model';
 
-type Schemas = components['schemas'];
 
 export function useDoors(plan: string, at: string) {
   return useQuery({
     queryKey: [plan, 'doors', at],
-    queryFn: () => call<DoorLine[]>('GET', `/plans/${plan}/doors?at=${encodeURIComponent(at)}`),
+    queryFn: () => call('GET', '/plans/{plan}/doors', { plan, at }),
     placeholderData: keepPreviousData,
   });
 }
@@ -18,7 +16,7 @@ export function useDoors(plan: string, at: string) {
 export function useDoorPreview(plan: string, wish: { door: FrontDoor; language: string; at: string }) {
   const query = useQuery({
     queryKey: [plan, 'door-preview', wish],
-    queryFn: () => call<DoorPreview>('POST', `/plans/${plan}/doors/preview`, wish),
+    queryFn: () => call('POST', '/plans/{plan}/doors/preview', { plan }, wish),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });
@@ -33,14 +31,14 @@ export function useDoorPreview(plan: string, wish: { door: FrontDoor; language: 
 export function useInvitationCounts(plan: string, door: string) {
   return useQuery({
     queryKey: [plan, 'invitations', door],
-    queryFn: () => call<Schemas['InvitationCount'][]>('GET', `/plans/${plan}/doors/${door}/invitations`),
+    queryFn: () => call('GET', '/plans/{plan}/doors/{door}/invitations', { plan, door }),
   });
 }
 
 export function useEmbedding(plan: string, door: string, language: string) {
   return useQuery({
     queryKey: [plan, 'embedding', door, language],
-    queryFn: () => call<Embedding>('GET', `/plans/${plan}/doors/${door}/embedding?language=${encodeURIComponent(language)}`),
+    queryFn: () => call('GET', '/plans/{plan}/doors/{door}/embedding', { plan, door, language }),
   });
 }
 
@@ -50,7 +48,7 @@ const PAUSES_AGAIN_MILLIS = 10_000;
 export function usePauses(plan: string) {
   return useQuery({
     queryKey: [plan, 'pauses'],
-    queryFn: () => call<string[]>('GET', `/plans/${plan}/doors/pauses`),
+    queryFn: () => call('GET', '/plans/{plan}/doors/pauses', { plan }),
     refetchInterval: PAUSES_AGAIN_MILLIS,
   });
 }
@@ -60,7 +58,7 @@ export function usePause(plan: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ door, paused }: { door: string; paused: boolean }) =>
-      call('POST', `/plans/${plan}/doors/${door}/pause`, { paused }),
+      call('POST', '/plans/{plan}/doors/{door}/pause', { plan, door }, { paused }),
     onSettled: () => queries.invalidateQueries({ queryKey: [plan, 'pauses'] }),
   });
 }
@@ -72,7 +70,7 @@ const LIVE_MILLIS = 5_000;
 export function useLiveDoors(plan: string) {
   return useQuery({
     queryKey: [plan, 'live-doors'],
-    queryFn: () => call<Plan>('GET', `/plans/${plan}/document?of=live`),
+    queryFn: () => call('GET', '/plans/{plan}/document', { plan, of: 'live' }),
     select: ({ doors }) => doors,
     staleTime: 0,
   });
@@ -80,7 +78,7 @@ export function useLiveDoors(plan: string) {
 
 const whyClosed = (plan: string, door: string, question: ClosedQuestion) => ({
   queryKey: [plan, 'why-closed', door, question],
-  queryFn: () => call<ClosedLink[]>('POST', `/plans/${plan}/doors/${door}/why-closed`, question),
+  queryFn: () => call('POST', '/plans/{plan}/doors/{door}/why-closed', { plan, door }, question),
   retry: false,
   refetchInterval: question.now ? LIVE_MILLIS : (false as const),
 });

@@ -6,18 +6,21 @@ import { useRefresh } from './plan';
 /** What a finding is known by. */
 export type FindingName = Pick<Finding, 'kind' | 'id' | 'code' | 'facts'>;
 
-function useFindingChange<Wish>(plan: string, path: string) {
+function useFindingChange<Wish>(plan: string, send: (wish: Wish) => Promise<Edited>) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: (wish: Wish) => call<Edited>('POST', `/plans/${plan}/draft/${path}`, wish),
+    mutationFn: send,
     onSettled: refresh,
     ...untilConnected,
     mutationKey: [plan, 'change'],
   });
 }
 
-export const useMendFinding = (plan: string) => useFindingChange<FindingName>(plan, 'mends');
+export const useMendFinding = (plan: string) =>
+  useFindingChange(plan, (wish: FindingName) => call('POST', '/plans/{plan}/draft/mends', { plan }, wish));
 
-export const useAcceptFinding = (plan: string) => useFindingChange<{ finding: FindingName; reason: string }>(plan, 'acceptances');
+export const useAcceptFinding = (plan: string) =>
+  useFindingChange(plan, (wish: { finding: FindingName; reason: string }) => call('POST', '/plans/{plan}/draft/acceptances', { plan }, wish));
 
-export const useReopenFinding = (plan: string) => useFindingChange<FindingName>(plan, 'acceptances/reopened');
+export const useReopenFinding = (plan: string) =>
+  useFindingChange(plan, (wish: FindingName) => call('POST', '/plans/{plan}/draft/acceptances/reopened', { plan }, wish));

@@ -10,21 +10,21 @@ export type FoundPassage = Schemas['FoundPassage'];
 
 /** What the installation lets plans name: services that bots ask, and sites that pages are read from. */
 export function useOutside() {
-  return useQuery({ queryKey: ['outside'], queryFn: () => call<Schemas['Outside']>('GET', '/installation/outside') });
+  return useQuery({ queryKey: ['outside'], queryFn: () => call('GET', '/installation/outside') });
 }
 
 /** Pages made of a file, which are stored nowhere yet. */
 export function useReadFile(plan: string) {
   return useMutation({
     mutationFn: ({ file, name, type }: { file: Blob; name: string; type: string }) =>
-      call<ReadPages>('POST', `/plans/${plan}/help-pages/read?name=${encodeURIComponent(name)}`, { file, type }),
+      call('POST', '/plans/{plan}/help-pages/read', { plan, name }, { file, type }),
   });
 }
 
 /** A page of a site, which is stored nowhere yet. */
 export function useReadAddress(plan: string) {
   return useMutation({
-    mutationFn: (address: string) => call<ReadPages>('POST', `/plans/${plan}/help-pages/read-address`, { address }),
+    mutationFn: (address: string) => call('POST', '/plans/{plan}/help-pages/read-address', { plan }, { address }),
   });
 }
 
@@ -33,7 +33,7 @@ export function useFound(plan: string, change: number, question: string, languag
   return useQuery({
     queryKey: [plan, 'help-pages', 'found', change, question, language],
     queryFn: () =>
-      call<FoundPassage[]>('GET', `/plans/${plan}/help-pages/found?question=${encodeURIComponent(question)}&language=${language}`),
+      call('GET', '/plans/{plan}/help-pages/found', { plan, question, language }),
     enabled: question.trim() !== '',
     placeholderData: keepPreviousData,
   });

@@ -1,13 +1,13 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from './client';
-import type { CalendarReading, HoursYear, OpeningHours, TimeZones } from './model';
+import type { HoursYear, OpeningHours } from './model';
 
 /** Hours under edit over a year; while an edit is refused, as they were before. */
 export function useHoursYear(wish: { hours: OpeningHours; from: string; monday: string }) {
   const query = useQuery({
     queryKey: ['hours-year', wish],
-    queryFn: () => call<HoursYear>('POST', '/calc/hours/year', wish),
+    queryFn: () => call('POST', '/calc/hours/year', {}, wish),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });
@@ -23,7 +23,7 @@ export function useHoursAt(hours: OpeningHours, at: string) {
   return useQuery({
     queryKey: ['hours-at', hours, at],
     queryFn: () =>
-      call<{ open: boolean; because: string }[]>('POST', '/calc/hours', { hours, at: [at] }).then(([answer]) => answer),
+      call('POST', '/calc/hours', {}, { hours, at: [at] }).then(([answer]) => answer),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });
@@ -31,12 +31,12 @@ export function useHoursAt(hours: OpeningHours, at: string) {
 
 /** The time zones that the server knows; they change with its release only. */
 export function useTimeZones() {
-  return useQuery({ queryKey: ['time-zones'], queryFn: () => call<TimeZones>('GET', '/time-zones'), staleTime: Infinity });
+  return useQuery({ queryKey: ['time-zones'], queryFn: () => call('GET', '/time-zones'), staleTime: Infinity });
 }
 
 export function useReadCalendar(plan: string, hours: string) {
   return useMutation({
     mutationFn: (file: Blob) =>
-      call<CalendarReading>('POST', `/plans/${plan}/hours/${hours}/calendar`, { file, type: 'text/calendar' }),
+      call('POST', '/plans/{plan}/hours/{hours}/calendar', { plan, hours }, { file, type: 'text/calendar' }),
   });
 }

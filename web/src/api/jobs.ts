@@ -13,7 +13,7 @@ export function useJobs(plan: string) {
   const refresh = useRefresh(plan);
   const query = useQuery({
     queryKey: ['jobs', plan],
-    queryFn: () => call<Job[]>('GET', `/plans/${plan}/jobs`),
+    queryFn: () => call('GET', '/plans/{plan}/jobs', { plan }),
     refetchInterval: ({ state }) => (state.data?.some(isActive) ? WHILE_RUNNING : false),
   });
   const active = query.data?.some(isActive) ?? false;
@@ -26,5 +26,5 @@ export function useJobs(plan: string) {
 }
 
 export function useCancelJob(plan: string) {
-  return useMutation({ mutationFn: (id: number) => call('POST', `/plans/${plan}/jobs/${id}/cancellation`) });
+  return useMutation({ mutationFn: (id: number) => call('POST', '/plans/{plan}/jobs/{id}/cancellation', { plan, id }) });
 }

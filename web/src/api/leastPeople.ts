@@ -1,14 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
-import type { LeastPeople } from './model';
 
-const path = (plan: string, monday: string) => `/plans/${plan}/least-people?monday=${monday}`;
 
 /** The fewest people that a week needs by simulation, as last searched. */
 export function useLeastPeople(plan: string, monday: string, wanted: boolean) {
   return useQuery({
     queryKey: [plan, 'least people', monday],
-    queryFn: () => call<LeastPeople>('GET', path(plan, monday)),
+    queryFn: () => call('GET', '/plans/{plan}/least-people', { plan, monday }),
     enabled: wanted,
   });
 }
@@ -17,7 +15,7 @@ export function useLeastPeople(plan: string, monday: string, wanted: boolean) {
 export function useSearchLeastPeople(plan: string, monday: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: () => call('POST', path(plan, monday)),
+    mutationFn: () => call('POST', '/plans/{plan}/least-people', { plan, monday }),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['jobs', plan] }),
   });
 }

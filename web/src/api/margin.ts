@@ -6,53 +6,43 @@ type Schemas = components['schemas'];
 export type Margin = Schemas['Margin'];
 export type Ticket = Schemas['Ticket'];
 
-/** Where the margin of a chat is kept, and what else shows it. */
+/** The margin of a chat: at the desk for those in the chat, in its record for others. */
 export interface MarginPlace {
-  /** Of the chat in the interface: below the desk for those in it, below the records for others. */
-  path: string;
-  /** Where the labels are listed that chats have. */
-  labels: string;
-  /** What is asked for anew after a change. */
-  shownIn: unknown[];
+  plan: string;
+  chat: number;
+  at: 'desk/chats' | 'records';
 }
 
-export const atDesk = (plan: string, chat: number): MarginPlace => ({
-  path: `/plans/${plan}/desk/chats/${chat}`,
-  labels: `/plans/${plan}/desk/labels`,
-  shownIn: ['desk', plan],
-});
+export const atDesk = (plan: string, chat: number): MarginPlace => ({ plan, chat, at: 'desk/chats' });
+export const inRecord = (plan: string, chat: number): MarginPlace => ({ plan, chat, at: 'records' });
 
-/** Where those are listed for whoever may read records. */
-export const recordLabels = (plan: string) => `/plans/${plan}/records/labels`;
+/** What shows it, and so is asked for anew after a change. */
+const shownIn = ({ plan, at }: MarginPlace) => (at === 'records' ? [plan, 'records'] : ['desk', plan]);
 
-export const inRecord = (plan: string, chat: number): MarginPlace => ({
-  path: `/plans/${plan}/records/${chat}`,
-  labels: recordLabels(plan),
-  shownIn: [plan, 'records'],
-});
+const chatOf = ({ plan, chat }: MarginPlace) => ({ plan, chat });
 
 const AGAIN_MILLIS = 5000;
 
 /** The margin of a running chat that somebody reads along in; it changes while it is looked at. */
-export function useMargin(place: MarginPlace) {
+export function useMargin({ plan, chat }: MarginPlace) {
   return useQuery({
-    queryKey: [...place.shownIn, 'margin', place.path],
-    queryFn: () => call<Margin>('GET', `${place.path}/margin`),
+    queryKey: [plan, 'records', 'margin', chat],
+    queryFn: () => call('GET', '/plans/{plan}/records/{chat}/margin', { plan, chat }),
     refetchInterval: AGAIN_MILLIS,
   });
 }
 
-export function useTickets(place: MarginPlace) {
+export function useTickets({ plan, chat }: MarginPlace) {
   return useQuery({
-    queryKey: [...place.shownIn, 'tickets', place.path],
-    queryFn: () => call<Ticket[]>('GET', `${place.path}/tickets`),
+    queryKey: [plan, 'records', 'tickets', chat],
+    queryFn: () => call('GET', '/plans/{plan}/records/{chat}/tickets', { plan, chat }),
     refetchInterval: AGAIN_MILLIS,
   });
 }
 
-/** The labels that chats of the plan have, the most used first, from where they are listed. */
-export function useLabels(listed: string, enabled: boolean) {
-  return useQuery({ queryKey: ['labels', listed], queryFn: () => call<string[]>('GET', listed), enabled, staleTime: 0 });
+/** The labels that chats of the plan have, the most used first, from where whoever is there may list them. */
+export function useLabels(plan: string, listed: 'desk' | 'records', enabled: boolean) {
+  return useQuery({ queryKey: ['labels', plan, listed], queryFn: () => call('GET', `/plans/{plan}/${listed}/labels`, { plan }), enabled, staleTime: 0 });
 }
 
 function useMarginCall<Wish>(place: MarginPlace, send: (wish: Wish) => Promise<unknown>) {
@@ -60,25 +50,27 @@ function useMarginCall<Wish>(place: MarginPlace, send: (wish: Wish) => Promise<u
   return useMutation({
     mutationFn: send,
     ...untilConnected,
-    onSettled: () => queries.invalidateQueries({ queryKey: place.shownIn }),
+    onSettled: () => queries.invalidateQueries({ queryKey: shownIn(place) }),
   });
 }
 
 export const useLabel = (place: MarginPlace) =>
   useMarginCall(place, ({ label, on }: { label: string; on: boolean }) =>
     on
-      ? call('POST', `${place.path}/labels`, { label })
-      : call('DELETE', `${place.path}/labels?label=${encodeURIComponent(label)}`),
+      ? call('POST', `/plans/{plan}/${place.at}/{chat}/labels`, chatOf(place), { label })
+      : call('DELETE', `/plans/{plan}/${place.at}/{chat}/labels`, { ...chatOf(place), label }),
   );
 
 export const useNote = (place: MarginPlace) =>
-  useMarginCall(place, ({ key, text }: { key: string; text: string }) => call('POST', `${place.path}/notes`, { key, text }));
+  useMarginCall(place, ({ key, text }: { key: string; text: string }) =>
+    call('POST', `/plans/{plan}/${place.at}/{chat}/notes`, chatOf(place), { key, text }),
+  );
 
 /** What a new ticket would be; asked for once one is to be made. */
 export function useTicketProposal(place: MarginPlace, enabled: boolean) {
   return useQuery({
-    queryKey: [...place.shownIn, 'ticket', place.path],
-    queryFn: () => call<Schemas['TicketProposal']>('GET', `${place.path}/ticket`),
+    queryKey: [...shownIn(place), 'ticket', place.chat],
+    queryFn: () => call('GET', `/plans/{plan}/${place.at}/{chat}/ticket`, chatOf(place)),
     enabled,
     staleTime: 0,
     gcTime: 0,
@@ -86,25 +78,27 @@ export function useTicketProposal(place: MarginPlace, enabled: boolean) {
 }
 
 export const useMakeTicket = (place: MarginPlace) =>
-  useMarginCall(place, (wish: { key: string; subject: string; recipient: string }) => call('POST', `${place.path}/tickets`, wish));
+  useMarginCall(place, (wish: { key: string; subject: string; recipient: string }) =>
+    call('POST', `/plans/{plan}/${place.at}/{chat}/tickets`, chatOf(place), wish),
+  );
 
-/** The number of a ticket that was answered by mail. */
+/** The number of a ticket that was answered by mail; whoever may read the record writes it. */
 export const useTicketNumber = (place: MarginPlace) =>
   useMarginCall(place, ({ ticket, number }: { ticket: number; number: string }) =>
-    call('PUT', `${place.path}/tickets/${ticket}/number`, { number }),
+    call('PUT', '/plans/{plan}/records/{chat}/tickets/{ticket}/number', { ...chatOf(place), ticket }, { number }),
   );
 
 const addressesKey = (plan: string) => ['ticket-addresses', plan];
 
 /** The mail addresses to which tickets may go. */
 export function useTicketAddresses(plan: string) {
-  return useQuery({ queryKey: addressesKey(plan), queryFn: () => call<string[]>('GET', `/plans/${plan}/ticket-addresses`), staleTime: 0 });
+  return useQuery({ queryKey: addressesKey(plan), queryFn: () => call('GET', '/plans/{plan}/ticket-addresses', { plan }), staleTime: 0 });
 }
 
 export function useKeepTicketAddresses(plan: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (addresses: string[]) => call<string[]>('PUT', `/plans/${plan}/ticket-addresses`, addresses),
+    mutationFn: (addresses: string[]) => call('PUT', '/plans/{plan}/ticket-addresses', { plan }, addresses),
     onSettled: () => queries.invalidateQueries({ queryKey: addressesKey(plan) }),
   });
 }

@@ -1,23 +1,20 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
-import type { LiveNow, RunningChat } from './model';
 
-const path = (plan: string) => `/plans/${plan}/now`;
 const key = (plan: string) => [plan, 'now'];
 /** Figures move within two seconds of what happens. */
 const EVERY = 1500;
 
 /** The live plan as it stands, looked at again and again for as long as somebody does. */
 export function useNow(plan: string) {
-  return useQuery({ queryKey: key(plan), queryFn: () => call<LiveNow>('GET', path(plan)), refetchInterval: EVERY, staleTime: 0 });
+  return useQuery({ queryKey: key(plan), queryFn: () => call('GET', '/plans/{plan}/now', { plan }), refetchInterval: EVERY, staleTime: 0 });
 }
 
 /** A running chat, read along in. */
-export function useRunningChat(plan: string, chat: string | null) {
+export function useRunningChat(plan: string, chat: number | null) {
   return useQuery({
     queryKey: [...key(plan), chat],
-    queryFn: () => call<RunningChat>('GET', `${path(plan)}/chats/${chat}`),
-    enabled: chat !== null,
+    queryFn: chat === null ? skipToken : () => call('GET', '/plans/{plan}/now/chats/{chat}', { plan, chat }),
     refetchInterval: EVERY,
     staleTime: 0,
     placeholderData: keepPreviousData,
@@ -29,7 +26,7 @@ export function useMovePerson(plan: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ person, queue, takes }: { person: string; queue: string; takes: boolean }) =>
-      call('POST', `${path(plan)}/people/${person}/queues`, { queue, takes }),
+      call('POST', '/plans/{plan}/now/people/{operator}/queues', { plan, operator: person }, { queue, takes }),
     onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
   });
 }
@@ -38,7 +35,7 @@ export function useMovePerson(plan: string) {
 export function useAssign(plan: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ chat, operator }: { chat: number; operator: string }) => call('POST', `${path(plan)}/chats/${chat}/assign`, { operator }),
+    mutationFn: ({ chat, operator }: { chat: number; operator: string }) => call('POST', '/plans/{plan}/now/chats/{chat}/assign', { plan, chat }, { operator }),
     onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
   });
 }
@@ -47,7 +44,7 @@ export function useAssign(plan: string) {
 export function useUrgency(plan: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ chat, priority }: { chat: number; priority: number }) => call('POST', `${path(plan)}/chats/${chat}/priority`, { priority }),
+    mutationFn: ({ chat, priority }: { chat: number; priority: number }) => call('POST', '/plans/{plan}/now/chats/{chat}/priority', { plan, chat }, { priority }),
     onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
   });
 }
@@ -56,7 +53,7 @@ export function useUrgency(plan: string) {
 export function useTakeOver(plan: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (chat: number) => call('POST', `${path(plan)}/chats/${chat}/take-over`),
+    mutationFn: (chat: number) => call('POST', '/plans/{plan}/now/chats/{chat}/take-over', { plan, chat }),
     onSettled: () => client.invalidateQueries({ queryKey: key(plan) }),
   });
 }

@@ -11,7 +11,7 @@ const key = (plan: string) => [plan, 'outbox'];
 export function useOutbox(plan: string) {
   return useQuery({
     queryKey: key(plan),
-    queryFn: () => call<Out[]>('GET', `/plans/${plan}/outbox`),
+    queryFn: () => call('GET', '/plans/{plan}/outbox', { plan }),
     refetchInterval: AGAIN_MILLIS,
     staleTime: 0,
   });
@@ -21,7 +21,7 @@ export function useSendAgain(plan: string) {
   const queries = useQueryClient();
   return useMutation({
     ...untilConnected,
-    mutationFn: ({ sort, id }: Pick<Out, 'sort' | 'id'>) => call('POST', `/plans/${plan}/outbox/${sort}/${id}/again`, {}),
+    mutationFn: ({ sort, id }: Pick<Out, 'sort' | 'id'>) => call('POST', '/plans/{plan}/outbox/{sort}/{id}/again', { plan, sort, id }),
     onSettled: () => queries.invalidateQueries({ queryKey: key(plan) }),
   });
 }

@@ -1,20 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
 import { editKey, useKeptEdits } from './edits';
-import type { Edited, Operator, People, PeoplePreview, Unable } from './model';
+import type { Operator } from './model';
 import { currentDraft, type ElementEdit, putElements, useRefresh } from './plan';
 
 const CSV = 'text/csv';
 
 export function usePeople(plan: string) {
-  return useQuery({ queryKey: [plan, 'people'], queryFn: () => call<People>('GET', `/plans/${plan}/people`) });
+  return useQuery({ queryKey: [plan, 'people'], queryFn: () => call('GET', '/plans/{plan}/people', { plan }) });
 }
 
 /** Operators to whom no live chat can come; how accounts stand changes without the plan. */
 export function useUnable(plan: string) {
   return useQuery({
     queryKey: [plan, 'people', 'unable'],
-    queryFn: () => call<Unable[]>('GET', `/plans/${plan}/people/unable`),
+    queryFn: () => call('GET', '/plans/{plan}/people/unable', { plan }),
     staleTime: 0,
   });
 }
@@ -72,7 +72,7 @@ export function withLevels(operator: Operator, edits: LevelEdit[]): Operator {
 
 export function usePreviewPeople(plan: string) {
   return useMutation({
-    mutationFn: (file: Blob) => call<PeoplePreview>('POST', `/plans/${plan}/people.csv/preview`, { file, type: CSV }),
+    mutationFn: (file: Blob) => call('POST', '/plans/{plan}/people.csv/preview', { plan }, { file, type: CSV }),
   });
 }
 
@@ -81,7 +81,7 @@ export function useTakePeople(plan: string) {
   return useMutation({
     ...untilConnected,
     mutationFn: ({ file, change }: { file: Blob; change: number }) =>
-      call<Edited>('PUT', `/plans/${plan}/people.csv?change=${change}`, { file, type: CSV }),
+      call('PUT', '/plans/{plan}/people.csv', { plan, change }, { file, type: CSV }),
     onSettled: refresh,
   });
 }
@@ -89,7 +89,7 @@ export function useTakePeople(plan: string) {
 export function useKeepPicture() {
   return useMutation({
     mutationFn: ({ file, whole }: { file: Blob; whole: boolean }) =>
-      call<{ picture: string }>('POST', `/pictures?shape=${whole ? 'WHOLE' : 'PORTRAIT'}`, {
+      call('POST', '/pictures', { shape: whole ? 'WHOLE' : 'PORTRAIT' }, {
         file,
         type: 'application/octet-stream',
       }),
@@ -100,7 +100,7 @@ export function useKeepPicture() {
 export function useSelf(plan: string) {
   return useQuery({
     queryKey: [plan, 'profile'],
-    queryFn: () => call<{ operator: string }>('GET', `/plans/${plan}/profile`),
+    queryFn: () => call('GET', '/plans/{plan}/profile', { plan }),
     retry: false,
   });
 }
@@ -112,7 +112,7 @@ export function useChangeProfile(plan: string) {
   const refresh = useRefresh(plan);
   return useMutation({
     ...untilConnected,
-    mutationFn: (wish: Profile & { version: number }) => call<Edited>('PUT', `/plans/${plan}/profile`, wish),
+    mutationFn: (wish: Profile & { version: number }) => call('PUT', '/plans/{plan}/profile', { plan }, wish),
     onSettled: refresh,
   });
 }

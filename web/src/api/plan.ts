@@ -1,43 +1,37 @@
 import { hashKey, type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, untilConnected } from './client';
 import {
-  type ChangeEntry,
   type Draft,
   type DraftNews,
   type Edited,
   type ElementKind,
   type ElementOf,
-  type Finding,
-  type GoesAlong,
-  type HistoryEntry,
   type ListKind,
   type NewPlan,
   type Plan,
-  type Revision,
-  type Use,
 } from './model';
 
 export function usePlans() {
-  return useQuery({ queryKey: ['plans'], queryFn: () => call<{ id: string; name: string }[]>('GET', '/plans') });
+  return useQuery({ queryKey: ['plans'], queryFn: () => call('GET', '/plans') });
 }
 
 export function useNewPlan() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (plan: NewPlan) => call<{ id: string; name: string }>('POST', '/plans', plan),
+    mutationFn: (plan: NewPlan) => call('POST', '/plans', {}, plan),
     onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
   });
 }
 
 /** What would be lost with a plan. */
 export function useGoesAlong(plan: string) {
-  return useQuery({ queryKey: [plan, 'removal'], queryFn: () => call<GoesAlong>('GET', `/plans/${plan}/removal`) });
+  return useQuery({ queryKey: [plan, 'removal'], queryFn: () => call('GET', '/plans/{plan}/removal', { plan }) });
 }
 
 export function useRemovePlan() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, name }: { id: string; name: string }) => call('DELETE', `/plans/${id}?${new URLSearchParams({ name })}`),
+    mutationFn: ({ id, name }: { id: string; name: string }) => call('DELETE', '/plans/{plan}', { plan: id, name }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
   });
 }
@@ -45,24 +39,24 @@ export function useRemovePlan() {
 const draftKey = (plan: string) => [plan, 'draft'];
 
 export function useDraft(plan: string) {
-  return useQuery({ queryKey: draftKey(plan), queryFn: () => call<Draft>('GET', `/plans/${plan}/draft`) });
+  return useQuery({ queryKey: draftKey(plan), queryFn: () => call('GET', '/plans/{plan}/draft', { plan }) });
 }
 
 export function useFindings(plan: string) {
-  return useQuery({ queryKey: [plan, 'findings'], queryFn: () => call<Finding[]>('GET', `/plans/${plan}/findings`) });
+  return useQuery({ queryKey: [plan, 'findings'], queryFn: () => call('GET', '/plans/{plan}/findings', { plan }) });
 }
 
 export function useRevisions(plan: string) {
   return useQuery({
     queryKey: [plan, 'revisions'],
-    queryFn: () => call<Revision[]>('GET', `/plans/${plan}/revisions`),
+    queryFn: () => call('GET', '/plans/{plan}/revisions', { plan }),
   });
 }
 
 export function useChanges(plan: string, from: string, to: string, enabled = true) {
   return useQuery({
     queryKey: [plan, 'changes', from, to],
-    queryFn: () => call<ChangeEntry[]>('GET', `/plans/${plan}/changes?${new URLSearchParams({ from, to })}`),
+    queryFn: () => call('GET', '/plans/{plan}/changes', { plan, from, to }),
     enabled,
   });
 }
@@ -70,14 +64,14 @@ export function useChanges(plan: string, from: string, to: string, enabled = tru
 export function useHistory(plan: string, before: number | null) {
   return useQuery({
     queryKey: [plan, 'history', before],
-    queryFn: () => call<HistoryEntry[]>('GET', `/plans/${plan}/history${before === null ? '' : `?before=${before}`}`),
+    queryFn: () => call('GET', '/plans/{plan}/history', { plan, before }),
   });
 }
 
 export function useUses(plan: string, kind: ListKind, id: string) {
   return useQuery({
     queryKey: [plan, 'uses', kind, id],
-    queryFn: () => call<Use[]>('GET', `/plans/${plan}/draft/${kind}/${id}/uses`),
+    queryFn: () => call('GET', '/plans/{plan}/draft/{kind}/{element}/uses', { plan, kind, element: id }),
   });
 }
 
@@ -186,7 +180,7 @@ export function keepUpToDate(client: QueryClient, plan: string) {
 }
 
 async function fetchNews(client: QueryClient, plan: string, since: number) {
-  const news = await call<DraftNews>('GET', `/plans/${plan}/draft/news?since=${since}`);
+  const news = await call('GET', '/plans/{plan}/draft/news', { plan, since });
   client.setQueryData<Draft>(draftKey(plan), (draft) => draft && withNews(draft, news));
 }
 
@@ -245,7 +239,7 @@ export function usePutElement<K extends ElementKind>(plan: string, kind: K, id: 
     mutationFn: async ({ element, version }: { element: ElementOf<K>; version: number }) => {
       const path = `/plans/${plan}/draft/${kind}/${id}`;
       const base = newestOfOurs(path, version);
-      const edited = await call<Edited>('PUT', path, { version: base, element });
+      const edited = await call('PUT', '/plans/{plan}/draft/{kind}/{element}', { plan, kind, element: id }, { version: base, element });
       if (edited.version > base) ours.set(`${path}@${base}`, edited.version);
       return edited;
     },
@@ -268,7 +262,7 @@ export interface ElementEdit {
 
 /** Sends edits of several elements, all stored or none. */
 export const putElements = (plan: string, edits: ElementEdit[]) =>
-  call<Edited>('POST', `/plans/${plan}/draft/edits`, { edits });
+  call('POST', '/plans/{plan}/draft/edits', { plan }, { edits });
 
 /** Edits several elements at once, all or none. */
 export function usePutElements(plan: string) {
@@ -302,7 +296,7 @@ function withElements(draft: Draft, edits: { kind: ElementKind; element: Element
 
 export const useMove = (plan: string) =>
   useDraftChange(plan, (wish: { kind: ListKind; id: string; version: number; before: string | null }) =>
-    call<Edited>('POST', `/plans/${plan}/draft/${wish.kind}/${wish.id}/move`, {
+    call('POST', '/plans/{plan}/draft/{kind}/{element}/move', { plan, kind: wish.kind, element: wish.id }, {
       version: wish.version,
       before: wish.before,
     }),
@@ -310,43 +304,42 @@ export const useMove = (plan: string) =>
 
 export const useRemove = (plan: string) =>
   useDraftChange(plan, (wish: { kind: ListKind; id: string; version: number; replacement: string | null }) => {
-    const query = new URLSearchParams({ version: String(wish.version) });
-    if (wish.replacement) query.set('replacement', wish.replacement);
-    return call<Edited>('DELETE', `/plans/${plan}/draft/${wish.kind}/${wish.id}?${query}`);
+    const { kind, id, version, replacement } = wish;
+    return call('DELETE', '/plans/{plan}/draft/{kind}/{element}', { plan, kind, element: id, version, replacement });
   });
 
 export const useUndo = (plan: string) =>
   useDraftChange(plan, ({ which, change }: { which: 'undo' | 'redo'; change: number }) =>
-    call<Edited>('POST', `/plans/${plan}/draft/${which}?change=${change}`),
+    call('POST', `/plans/{plan}/draft/${which}`, { plan, change }),
   );
 
 export const useGoLive = (plan: string) =>
   useDraftChange(plan, (wish: { change: number; note: string }) =>
-    call<Revision>('POST', `/plans/${plan}/revisions`, wish),
+    call('POST', '/plans/{plan}/revisions', { plan }, wish),
   );
 
 export const useRestore = (plan: string) =>
   useDraftChange(plan, (wish: { revision: number; change: number }) =>
-    call<Edited>('POST', `/plans/${plan}/draft/restoration`, wish),
+    call('POST', '/plans/{plan}/draft/restoration', { plan }, wish),
   );
 
 export function usePreviewDocument(plan: string) {
   return useMutation({
     mutationFn: (file: Blob) =>
-      call<ChangeEntry[]>('POST', `/plans/${plan}/document/preview`, { file, type: 'application/json' }),
+      call('POST', '/plans/{plan}/document/preview', { plan }, { file, type: 'application/json' }),
   });
 }
 
 export const useTakeDocument = (plan: string) =>
   useDraftChange(plan, ({ file, change }: { file: Blob; change: number }) =>
-    call<Edited>('PUT', `/plans/${plan}/document?change=${change}`, { file, type: 'application/json' }),
+    call('PUT', '/plans/{plan}/document', { plan, change }, { file, type: 'application/json' }),
   );
 
 /** Makes a plan of a document. */
 export function useNewPlanFromDocument() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (file: Blob) => call<{ id: string; name: string }>('POST', '/plans/document', { file, type: 'application/json' }),
+    mutationFn: (file: Blob) => call('POST', '/plans/document', {}, { file, type: 'application/json' }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
   });
 }

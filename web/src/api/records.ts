@@ -1,6 +1,6 @@
-import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call } from './client';
-import type { ErasurePreview, KeptChat, RecordPage, RecordReading, Retention } from './model';
+import { keepPreviousData, skipToken, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call, fromAddress } from './client';
+import type { Retention } from './model';
 
 const path = (plan: string) => `/plans/${plan}/records`;
 
@@ -9,9 +9,7 @@ export function useRecords(plan: string, search: string) {
   return useInfiniteQuery({
     queryKey: [plan, 'records', 'of', search],
     queryFn: ({ pageParam }) => {
-      const query = new URLSearchParams(search);
-      if (pageParam) query.set('before', pageParam);
-      return call<RecordPage>('GET', `${path(plan)}?${query}`);
+      return call('GET', '/plans/{plan}/records', { plan, ...fromAddress(search), before: pageParam || null });
     },
     initialPageParam: '',
     placeholderData: keepPreviousData,
@@ -27,15 +25,15 @@ export const recordsFile = (plan: string, search: string) => `/api/v1${path(plan
 export const wholeRecords = (plan: string, search: string) => `/api/v1${path(plan)}/records.json?${search}`;
 
 /** Sends what was said in a chat by mail. */
-export function useMailRecord(plan: string, chat: string) {
-  return useMutation({ mutationFn: (email: string) => call('POST', `${path(plan)}/${chat}/mail`, { email }) });
+export function useMailRecord(plan: string, chat: number) {
+  return useMutation({ mutationFn: (email: string) => call('POST', '/plans/{plan}/records/{chat}/mail', { plan, chat }, { email }) });
 }
 
 /** What would go if what is looked for were erased. */
 export function useErasurePreview(plan: string, search: string, enabled: boolean) {
   return useQuery({
     queryKey: [plan, 'records', 'erase', search],
-    queryFn: () => call<ErasurePreview>('GET', `${path(plan)}/erase?${search}`),
+    queryFn: () => call('GET', '/plans/{plan}/records/erase', { plan, ...fromAddress(search) }),
     enabled,
     retry: false,
     staleTime: 0,
@@ -46,37 +44,36 @@ export function useErasurePreview(plan: string, search: string, enabled: boolean
 export function useErase(plan: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ search, chats }: { search: string; chats: number }) => call<ErasurePreview>('POST', `${path(plan)}/erase?${search}`, { chats }),
+    mutationFn: ({ search, chats }: { search: string; chats: number }) => call('POST', '/plans/{plan}/records/erase', { plan, ...fromAddress(search) }, { chats }),
     onSuccess: () => client.invalidateQueries({ queryKey: [plan, 'records'] }),
   });
 }
 
 /** How long what was said is kept. */
 export function useRetention(plan: string, enabled: boolean) {
-  return useQuery({ queryKey: [plan, 'records', 'retention'], queryFn: () => call<Retention[]>('GET', `${path(plan)}/erase/retention`), enabled, staleTime: 0 });
+  return useQuery({ queryKey: [plan, 'records', 'retention'], queryFn: () => call('GET', '/plans/{plan}/records/erase/retention', { plan }), enabled, staleTime: 0 });
 }
 
 export function useKeepFor(plan: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (rules: Retention[]) => call<Retention[]>('PUT', `${path(plan)}/erase/retention`, rules),
+    mutationFn: (rules: Retention[]) => call('PUT', '/plans/{plan}/records/erase/retention', { plan }, rules),
     onSuccess: () => client.invalidateQueries({ queryKey: [plan, 'records', 'retention'] }),
   });
 }
 
 /** Who read, took out or erased; of one chat or of all. */
-export function useReadings(plan: string, chat: string | null) {
+export function useReadings(plan: string, chat: number | null) {
   return useQuery({
     queryKey: [plan, 'records', 'readings', chat],
-    queryFn: () => call<RecordReading[]>('GET', `${path(plan)}/readings${chat === null ? '' : `?chat=${chat}`}`),
+    queryFn: () => call('GET', '/plans/{plan}/records/readings', { plan, chat }),
     staleTime: 0,
   });
 }
 
-export function useRecord(plan: string, chat: string | null) {
+export function useRecord(plan: string, chat: number | null) {
   return useQuery({
     queryKey: [plan, 'records', chat],
-    queryFn: () => call<KeptChat>('GET', `${path(plan)}/${chat}`),
-    enabled: chat !== null,
+    queryFn: chat === null ? skipToken : () => call('GET', '/plans/{plan}/records/{chat}', { plan, chat }),
   });
 }

@@ -1,5 +1,4 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { DoorDocument } from '../../widget/document';
 import { call } from './client';
 import type { components } from './schema';
 
@@ -18,18 +17,17 @@ export type CheckResult = Schemas['CheckResult'];
 /** Others may be at the same rehearsal: what they do is looked for so often. */
 const LOOK_MILLIS = 4_000;
 
-const path = (plan: string) => `/plans/${plan}/rehearsals`;
 const listKey = (plan: string) => ['rehearsals', plan];
 const oneKey = (plan: string, id: string) => ['rehearsals', plan, id];
 
 export function useRehearsals(plan: string) {
-  return useQuery({ queryKey: listKey(plan), queryFn: () => call<RehearsalHead[]>('GET', path(plan)), staleTime: 0 });
+  return useQuery({ queryKey: listKey(plan), queryFn: () => call('GET', '/plans/{plan}/rehearsals', { plan }), staleTime: 0 });
 }
 
 export function useBegin(plan: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (wish: RehearsalWish) => call<PlayedRehearsal>('POST', path(plan), wish),
+    mutationFn: (wish: RehearsalWish) => call('POST', '/plans/{plan}/rehearsals', { plan }, wish),
     onSuccess: (rehearsal) => {
       queries.setQueryData(oneKey(plan, rehearsal.id), rehearsal);
       void queries.invalidateQueries({ queryKey: listKey(plan), exact: true });
@@ -40,7 +38,7 @@ export function useBegin(plan: string) {
 export function useRemoveRehearsal(plan: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (id: string) => call('DELETE', `${path(plan)}/${id}`),
+    mutationFn: (id: string) => call('DELETE', '/plans/{plan}/rehearsals/{rehearsal}', { plan, rehearsal: id }),
     onSettled: () => queries.invalidateQueries({ queryKey: listKey(plan), exact: true }),
   });
 }
@@ -48,7 +46,7 @@ export function useRemoveRehearsal(plan: string) {
 export function useRehearsal(plan: string, id: string) {
   return useQuery({
     queryKey: oneKey(plan, id),
-    queryFn: () => call<PlayedRehearsal>('GET', `${path(plan)}/${id}`),
+    queryFn: () => call('GET', '/plans/{plan}/rehearsals/{rehearsal}', { plan, rehearsal: id }),
     refetchInterval: LOOK_MILLIS,
   });
 }
@@ -57,7 +55,7 @@ export function useRehearsal(plan: string, id: string) {
 export function useScene(plan: string, { id, change }: PlayedRehearsal, millis: number) {
   return useQuery({
     queryKey: [...oneKey(plan, id), 'scene', change, millis],
-    queryFn: () => call<RehearsalScene>('GET', `${path(plan)}/${id}/scene?millis=${Math.round(millis)}`),
+    queryFn: () => call('GET', '/plans/{plan}/rehearsals/{rehearsal}/scene', { plan, rehearsal: id, millis: Math.round(millis) }),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });
@@ -66,7 +64,7 @@ export function useScene(plan: string, { id, change }: PlayedRehearsal, millis: 
 export function useRehearsedDoor(plan: string, { id, change }: PlayedRehearsal, door: string, language: string) {
   return useQuery({
     queryKey: [...oneKey(plan, id), 'door', change, door, language],
-    queryFn: () => call<DoorDocument>('GET', `${path(plan)}/${id}/doors/${door}?language=${encodeURIComponent(language)}`),
+    queryFn: () => call('GET', '/plans/{plan}/rehearsals/{rehearsal}/doors/{door}', { plan, rehearsal: id, door, language }),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });
@@ -84,7 +82,7 @@ export function useRehearse(plan: string, id: string) {
   return useMutation({
     mutationFn: ({ do: what, ...wish }: RehearsalWork) => {
       const change = queries.getQueryData<PlayedRehearsal>(oneKey(plan, id))?.change ?? 0;
-      return call<PlayedRehearsal>('POST', `${path(plan)}/${id}/${what}`, { change, ...wish });
+      return call('POST', `/plans/{plan}/rehearsals/{rehearsal}/${what}`, { plan, rehearsal: id }, { change, ...wish });
     },
     onSuccess: (rehearsal) => queries.setQueryData(oneKey(plan, id), rehearsal),
     onError: () => queries.invalidateQueries({ queryKey: oneKey(plan, id), exact: true }),
@@ -95,7 +93,7 @@ export function useRehearse(plan: string, id: string) {
 export function useChecks(plan: string, of: 'draft' | 'live', enabled = true) {
   return useQuery({
     queryKey: [plan, 'checks', of],
-    queryFn: () => call<CheckResult[]>('GET', `/plans/${plan}/checks?of=${of}`),
+    queryFn: () => call('GET', '/plans/{plan}/checks', { plan, of }),
     enabled,
     placeholderData: keepPreviousData,
   });

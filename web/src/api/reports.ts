@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call } from './client';
-import type { Report, ReportWay } from './model';
+import { call, fromAddress } from './client';
+import type { ReportWay } from './model';
 
 const path = (plan: string) => `/plans/${plan}/reports`;
 
@@ -8,7 +8,7 @@ const path = (plan: string) => `/plans/${plan}/reports`;
 export function useReport(plan: string, asked: string) {
   return useQuery({
     queryKey: [plan, 'reports', asked],
-    queryFn: ({ signal }) => call<Report>('GET', `${path(plan)}?${asked}`, undefined, signal),
+    queryFn: ({ signal }) => call('GET', '/plans/{plan}/reports', { plan, ...fromAddress(asked) }, undefined, signal),
     placeholderData: keepPreviousData,
     staleTime: 0,
   });
@@ -21,7 +21,7 @@ export const reportFile = (plan: string, asked: string, kind: 'csv' | 'xlsx') =>
 export function useChooseWay(plan: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (way: ReportWay) => call<ReportWay>('PUT', `${path(plan)}/way`, way),
+    mutationFn: (way: ReportWay) => call('PUT', '/plans/{plan}/reports/way', { plan }, way),
     onSuccess: () => client.invalidateQueries({ queryKey: [plan, 'reports'] }),
   });
 }

@@ -1,24 +1,8 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
 import { call } from './client';
 import type {
-  Against,
-  BothWeeks,
-  Causes,
-  Foretold,
-  Passage,
-  Price,
-  QueueGroup,
-  QueueHalfHour,
-  Simulated,
-  SimulatedPassage,
-  SkillGaps,
-  Trial,
   TrialQuestion,
-  Ways,
-  Week,
   WhatIf,
-  WhatIfAnswer,
-  Workloads,
 } from './model';
 
 const REFINED_AFTER = 350;
@@ -27,7 +11,7 @@ const FORETOLD_AFTER = 2_000;
 export function useWeek(plan: string, monday: string | undefined) {
   return useQuery({
     queryKey: [plan, 'week', monday],
-    queryFn: () => call<Week>('GET', `/plans/${plan}/week${monday ? `?monday=${monday}` : ''}`),
+    queryFn: () => call('GET', '/plans/{plan}/week', { plan, monday }),
     placeholderData: keepPreviousData,
   });
 }
@@ -36,7 +20,7 @@ export function useWeek(plan: string, monday: string | undefined) {
 export function useBothWeeks(plan: string, monday: string) {
   return useQuery({
     queryKey: [plan, 'week', monday, 'both'],
-    queryFn: () => call<BothWeeks>('GET', `/plans/${plan}/consequences?monday=${monday}`),
+    queryFn: () => call('GET', '/plans/{plan}/consequences', { plan, monday }),
     placeholderData: keepPreviousData,
   });
 }
@@ -45,7 +29,7 @@ export function useBothWeeks(plan: string, monday: string) {
 export function useSimulated(plan: string, monday: string, detailed = false) {
   return useQuery({
     queryKey: [plan, 'simulated', monday, detailed],
-    queryFn: () => call<Simulated>('GET', `/plans/${plan}/simulated?monday=${monday}&detailed=${detailed}`),
+    queryFn: () => call('GET', '/plans/{plan}/simulated', { plan, monday, detailed }),
     placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
@@ -55,7 +39,7 @@ export function useSimulated(plan: string, monday: string, detailed = false) {
 export function useCauses(plan: string, monday: string, enabled: boolean) {
   return useQuery({
     queryKey: [plan, 'simulated', monday, 'causes'],
-    queryFn: () => call<Causes>('GET', `/plans/${plan}/simulated/causes?monday=${monday}`),
+    queryFn: () => call('GET', '/plans/{plan}/simulated/causes', { plan, monday }),
     enabled,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
@@ -65,7 +49,7 @@ export function useCauses(plan: string, monday: string, enabled: boolean) {
 export function useAgainst(plan: string, monday: string) {
   return useQuery({
     queryKey: [plan, 'simulated', monday, 'against-staffing'],
-    queryFn: () => call<Against>('GET', `/plans/${plan}/simulated/against-staffing?monday=${monday}`),
+    queryFn: () => call('GET', '/plans/{plan}/simulated/against-staffing', { plan, monday }),
     placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
@@ -75,8 +59,7 @@ export function useAgainst(plan: string, monday: string) {
 export function useForetold(plan: string, revision: number | null) {
   return useQuery({
     queryKey: [plan, 'foretold', revision],
-    queryFn: () => call<Foretold>('GET', `/plans/${plan}/revisions/${revision}/foretold`),
-    enabled: revision !== null,
+    queryFn: revision === null ? skipToken : () => call('GET', '/plans/{plan}/revisions/{revision}/foretold', { plan, revision }),
     refetchInterval: (query) => (query.state.data?.foretold ? false : FORETOLD_AFTER),
   });
 }
@@ -85,7 +68,7 @@ export function usePassage(plan: string, at: string, enabled = true) {
   return useQuery({
     queryKey: [plan, 'passage', at],
     enabled,
-    queryFn: () => call<Passage>('GET', `/plans/${plan}/passage?at=${encodeURIComponent(at)}`),
+    queryFn: () => call('GET', '/plans/{plan}/passage', { plan, at }),
     placeholderData: keepPreviousData,
   });
 }
@@ -95,7 +78,7 @@ export function usePassageSimulated(plan: string, at: string, enabled: boolean) 
   return useQuery({
     queryKey: [plan, 'simulated', 'passage', at],
     enabled,
-    queryFn: () => call<SimulatedPassage>('GET', `/plans/${plan}/simulated/passage?at=${encodeURIComponent(at)}`),
+    queryFn: () => call('GET', '/plans/{plan}/simulated/passage', { plan, at }),
     placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.ended === false ? REFINED_AFTER : false),
   });
@@ -107,7 +90,7 @@ const NOW_MILLIS = 2_000;
 export function usePassageNow(plan: string, enabled: boolean) {
   return useQuery({
     queryKey: [plan, 'passage', 'now'],
-    queryFn: () => call<Passage>('GET', `/plans/${plan}/now/passage`),
+    queryFn: () => call('GET', '/plans/{plan}/now/passage', { plan }),
     refetchInterval: NOW_MILLIS,
     staleTime: 0,
     enabled,
@@ -117,8 +100,7 @@ export function usePassageNow(plan: string, enabled: boolean) {
 export function useTrial(plan: string, question: TrialQuestion | undefined) {
   return useQuery({
     queryKey: [plan, 'trial', question],
-    queryFn: () => call<Trial>('POST', `/plans/${plan}/trials`, question),
-    enabled: question !== undefined,
+    queryFn: question ? () => call('POST', '/plans/{plan}/trials', { plan }, question) : skipToken,
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -128,8 +110,7 @@ export function useTrial(plan: string, question: TrialQuestion | undefined) {
 export function useWhatIf(plan: string, question: WhatIf | undefined) {
   return useQuery({
     queryKey: [plan, 'what-if', question],
-    queryFn: () => call<WhatIfAnswer>('POST', `/plans/${plan}/what-if`, question),
-    enabled: question !== undefined,
+    queryFn: question ? () => call('POST', '/plans/{plan}/what-if', { plan }, question) : skipToken,
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -139,7 +120,7 @@ export function useWhatIf(plan: string, question: WhatIf | undefined) {
 export function usePrices(plan: string, question: WhatIf) {
   return useQuery({
     queryKey: [plan, 'prices', question],
-    queryFn: () => call<Price[]>('POST', `/plans/${plan}/what-if/prices`, question),
+    queryFn: () => call('POST', '/plans/{plan}/what-if/prices', { plan }, question),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -149,7 +130,7 @@ export function usePrices(plan: string, question: WhatIf) {
 export function useHalfHour(plan: string, at: string) {
   return useQuery({
     queryKey: [plan, 'half-hour', at],
-    queryFn: () => call<QueueHalfHour[]>('GET', `/plans/${plan}/half-hour?at=${encodeURIComponent(at)}`),
+    queryFn: () => call('GET', '/plans/{plan}/half-hour', { plan, at }),
     placeholderData: keepPreviousData,
   });
 }
@@ -158,7 +139,7 @@ export function useHalfHour(plan: string, at: string) {
 export function useGroups(plan: string, monday: string) {
   return useQuery({
     queryKey: [plan, 'groups', monday],
-    queryFn: () => call<QueueGroup[]>('GET', `/plans/${plan}/groups?monday=${monday}`),
+    queryFn: () => call('GET', '/plans/{plan}/groups', { plan, monday }),
     placeholderData: keepPreviousData,
   });
 }
@@ -167,7 +148,7 @@ export function useGroups(plan: string, monday: string) {
 export function useSkillGaps(plan: string, monday: string) {
   return useQuery({
     queryKey: [plan, 'skill-gaps', monday],
-    queryFn: () => call<SkillGaps>('GET', `/plans/${plan}/skill-gaps?monday=${monday}`),
+    queryFn: () => call('GET', '/plans/{plan}/skill-gaps', { plan, monday }),
     placeholderData: keepPreviousData,
   });
 }
@@ -176,7 +157,7 @@ export function useSkillGaps(plan: string, monday: string) {
 export function useWays(plan: string, monday: string) {
   return useQuery({
     queryKey: [plan, 'ways', monday],
-    queryFn: () => call<Ways>('GET', `/plans/${plan}/ways?monday=${monday}`),
+    queryFn: () => call('GET', '/plans/{plan}/ways', { plan, monday }),
     placeholderData: keepPreviousData,
   });
 }
@@ -185,6 +166,6 @@ export function useWays(plan: string, monday: string) {
 export function useWorkloads(plan: string) {
   return useQuery({
     queryKey: [plan, 'workloads'],
-    queryFn: () => call<Workloads>('GET', `/plans/${plan}/workloads`),
+    queryFn: () => call('GET', '/plans/{plan}/workloads', { plan }),
   });
 }

@@ -1,14 +1,13 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, skipToken, useMutation, useQuery } from '@tanstack/react-query';
 import { call } from './client';
-import type { DayChange, FileFault, RosterEffect, RosterRules, RosterRulesView, RosterWeek } from './model';
+import type { DayChange, FileFault, RosterRules } from './model';
 import { useRefresh } from './plan';
 
-const path = (plan: string, rest = '') => `/plans/${plan}/roster${rest}`;
 
 export function useRoster(plan: string, monday: string) {
   return useQuery({
     queryKey: [plan, 'roster', monday],
-    queryFn: () => call<RosterWeek>('GET', path(plan, `?monday=${monday}`)),
+    queryFn: () => call('GET', '/plans/{plan}/roster', { plan, monday }),
     placeholderData: keepPreviousData,
   });
 }
@@ -16,14 +15,14 @@ export function useRoster(plan: string, monday: string) {
 export function useRosterRules(plan: string) {
   return useQuery({
     queryKey: [plan, 'roster', 'rules'],
-    queryFn: () => call<RosterRulesView>('GET', path(plan, '/rules')),
+    queryFn: () => call('GET', '/plans/{plan}/roster/rules', { plan }),
   });
 }
 
 export function usePutRosterRules(plan: string) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: (sent: { version: number; rules: RosterRules }) => call<RosterRulesView>('PUT', path(plan, '/rules'), sent),
+    mutationFn: (sent: { version: number; rules: RosterRules }) => call('PUT', '/plans/{plan}/roster/rules', { plan }, sent),
     onSettled: refresh,
   });
 }
@@ -32,7 +31,7 @@ export function usePutRosterRules(plan: string) {
 export function useSearchRoster(plan: string, monday: string) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: () => call('POST', path(plan, `/search?monday=${monday}`)),
+    mutationFn: () => call('POST', '/plans/{plan}/roster/search', { plan, monday }),
     onSettled: refresh,
   });
 }
@@ -42,20 +41,20 @@ export type From = 'USUAL' | 'WEEK_BEFORE' | 'EMPTY';
 export function useBeginRoster(plan: string, monday: string) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: (from: From) => call<RosterWeek>('POST', path(plan, `?monday=${monday}&from=${from}`)),
+    mutationFn: (from: From) => call('POST', '/plans/{plan}/roster', { plan, monday, from }),
     onSettled: refresh,
   });
 }
 
 export function useDeleteRoster(plan: string, monday: string) {
   const refresh = useRefresh(plan);
-  return useMutation({ mutationFn: () => call('DELETE', path(plan, `?monday=${monday}`)), onSettled: refresh });
+  return useMutation({ mutationFn: () => call('DELETE', '/plans/{plan}/roster', { plan, monday }), onSettled: refresh });
 }
 
 export function useChangeDays(plan: string, monday: string) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: (days: DayChange[]) => call<RosterWeek>('PUT', path(plan, '/days'), { monday, days }),
+    mutationFn: (days: DayChange[]) => call('PUT', '/plans/{plan}/roster/days', { plan }, { monday, days }),
     onSettled: refresh,
   });
 }
@@ -64,8 +63,7 @@ export function useChangeDays(plan: string, monday: string) {
 export function useEffectOf(plan: string, monday: string, days: DayChange[] | null) {
   return useQuery({
     queryKey: [plan, 'roster', monday, 'effect', days],
-    queryFn: () => call<RosterEffect>('POST', path(plan, '/days/check'), { monday, days }),
-    enabled: days !== null,
+    queryFn: days === null ? skipToken : () => call('POST', '/plans/{plan}/roster/days/check', { plan }, { monday, days }),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -82,10 +80,10 @@ export interface Taken {
 export function useTakeRoster(plan: string, monday: string) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: ({ file, operator }: { file: File; operator?: string }) =>
+    mutationFn: ({ file, operator }: { file: File; operator?: string }): Promise<Taken> =>
       operator
-        ? call<Taken>('PUT', path(plan, `/people/${operator}.ics?monday=${monday}`), { file, type: 'text/calendar' })
-        : call<Taken>('PUT', path(plan, `/shifts.csv?monday=${monday}`), { file, type: 'text/csv' }),
+        ? call('PUT', '/plans/{plan}/roster/people/{operator}.ics', { plan, operator, monday }, { file, type: 'text/calendar' })
+        : call('PUT', '/plans/{plan}/roster/shifts.csv', { plan, monday }, { file, type: 'text/csv' }),
     onSettled: refresh,
   });
 }

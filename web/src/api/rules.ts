@@ -1,12 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { call } from './client';
-import type { RuleShares, RulesAnalysis } from './model';
 
 /** What the draft's rules do with every chat there can be. */
 export function useRulesAnalysis(plan: string) {
   return useQuery({
     queryKey: [plan, 'rules', 'analysis'],
-    queryFn: () => call<RulesAnalysis>('GET', `/plans/${plan}/rules/analysis`),
+    queryFn: () => call('GET', '/plans/{plan}/rules/analysis', { plan }),
     placeholderData: keepPreviousData,
   });
 }
@@ -15,7 +14,7 @@ export function useRulesAnalysis(plan: string) {
 export function useRuleShares(plan: string) {
   return useQuery({
     queryKey: [plan, 'rules', 'shares'],
-    queryFn: () => call<RuleShares>('GET', `/plans/${plan}/rules/shares`),
+    queryFn: () => call('GET', '/plans/{plan}/rules/shares', { plan }),
     placeholderData: keepPreviousData,
   });
 }

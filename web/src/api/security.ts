@@ -6,26 +6,21 @@ const PAGE = 200;
 
 /** What is looked for in the security log; empty for anything. */
 export interface EventsWanted {
-  kind: string;
+  kind: SecurityEvent['kind'] | '';
   account: string;
   from: string;
   to: string;
 }
 
-/** As the parameters of an address. */
-export function eventQuery({ kind, account, from, to }: EventsWanted) {
-  const query = new URLSearchParams();
-  if (kind) query.set('kind', kind);
-  if (account) query.set('account', account);
-  if (from) query.set('from', from);
-  if (to) query.set('to', to);
-  return query;
+/** As the parameters of a call. */
+export function asParams({ kind, account, from, to }: EventsWanted) {
+  return { kind: kind || null, account: account || null, from: from || null, to: to || null };
 }
 
 export function useSecurityLog(wanted: EventsWanted) {
   return useInfiniteQuery({
     queryKey: ['security-log', wanted],
-    queryFn: ({ pageParam }) => call<SecurityEvent[]>('GET', `/security-log?${eventQuery({ ...wanted, to: pageParam })}`),
+    queryFn: ({ pageParam }) => call('GET', '/security-log', asParams({ ...wanted, to: pageParam })),
     initialPageParam: wanted.to,
     getNextPageParam: (page) => (page.length < PAGE ? undefined : page.at(-1)?.at),
     placeholderData: keepPreviousData,

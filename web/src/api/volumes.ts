@@ -1,18 +1,18 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { call } from './client';
-import type { AcceptedFile, Recording, Stored, VolumesPreview } from './model';
+import type { VolumesPreview } from './model';
 import { useRefresh } from './plan';
 
 export function useStoredVolumes(plan: string) {
-  return useQuery({ queryKey: [plan, 'volumes'], queryFn: () => call<Stored>('GET', `/plans/${plan}/volumes`) });
+  return useQuery({ queryKey: [plan, 'volumes'], queryFn: () => call('GET', '/plans/{plan}/volumes', { plan }) });
 }
 
 /** The files that were accepted, the newest first. */
 export function useAcceptedFiles(plan: string) {
   return useQuery({
     queryKey: [plan, 'volumes', 'files'],
-    queryFn: () => call<AcceptedFile[]>('GET', `/plans/${plan}/volumes/imports`),
+    queryFn: () => call('GET', '/plans/{plan}/volumes/imports', { plan }),
   });
 }
 
@@ -20,14 +20,14 @@ export function useAcceptedFiles(plan: string) {
 export function useRecording(plan: string) {
   return useQuery({
     queryKey: [plan, 'volumes', 'recording'],
-    queryFn: () => call<Recording>('GET', `/plans/${plan}/volumes/recording`),
+    queryFn: () => call('GET', '/plans/{plan}/volumes/recording', { plan }),
   });
 }
 
 export function useWantRecording(plan: string) {
   const refresh = useRefresh(plan);
   return useMutation({
-    mutationFn: (wanted: boolean) => call<Recording>('PUT', `/plans/${plan}/volumes/recording`, { wanted }),
+    mutationFn: (wanted: boolean) => call('PUT', '/plans/{plan}/volumes/recording', { plan }, { wanted }),
     onSuccess: refresh,
   });
 }
@@ -46,14 +46,17 @@ export function useReadVolumes(plan: string) {
   const underWay = useRef<AbortController>(null);
   const read = useMutation({
     mutationFn: ({ file, timeZone, columns, names = [] }: Said & { file: File }) => {
-      const query = new URLSearchParams({ fileName: file.name });
-      if (timeZone) query.set('timeZone', timeZone);
-      for (const [column, place] of Object.entries(columns ?? {})) query.append('column', `${column}:${place}`);
-      for (const { column, name, meaning } of names) query.append('name', `${column}:${meaning}:${name}`);
+      const said = {
+        fileName: file.name,
+        timeZone,
+        column: Object.entries(columns ?? {}).map(([column, place]) => `${column}:${place}`),
+        name: names.map(({ column, name, meaning }) => `${column}:${meaning}:${name}`),
+      };
       underWay.current = new AbortController();
-      return call<VolumesPreview>(
+      return call(
         'POST',
-        `/plans/${plan}/volumes/imports?${query}`,
+        '/plans/{plan}/volumes/imports',
+        { plan, ...said },
         { file, type: file.name.endsWith('.xlsx') ? 'application/octet-stream' : 'text/csv' },
         underWay.current.signal,
       );
@@ -70,12 +73,12 @@ export function useAcceptVolumes(plan: string) {
   const refresh = useRefresh(plan);
   return useMutation({
     mutationFn: (id: number) =>
-      call<{ stored: number; replaced: number }>('POST', `/plans/${plan}/volumes/imports/${id}/acceptance`),
+      call('POST', '/plans/{plan}/volumes/imports/{id}/acceptance', { plan, id }),
     // What follows from volumes takes seconds to work out; that they are stored is said at once.
     onSuccess: () => void refresh(),
   });
 }
 
 export function useDiscardVolumes(plan: string) {
-  return useMutation({ mutationFn: (id: number) => call('DELETE', `/plans/${plan}/volumes/imports/${id}`) });
+  return useMutation({ mutationFn: (id: number) => call('DELETE', '/plans/{plan}/volumes/imports/{id}', { plan, id }) });
 }

@@ -96,7 +96,7 @@ function OneBot({ bot }: { bot: Bot }) {
           <>
             <TopicMatrix bot={bot} topics={topics} quality={quality} />
             <div className="topic-files">
-              <Button onClick={() => void download(`/plans/${draft.id}/topics.csv`)}>Export CSV</Button>
+              <Button onClick={() => void download('/plans/{plan}/topics.csv', { plan: draft.id })}>Export CSV</Button>
               {canEdit && <Button onClick={() => setImporting(true)}>Import CSV…</Button>}
             </div>
           </>

@@ -80,18 +80,17 @@ export function ForecastView() {
 }
 
 function Exports({ plan, disabled }: { plan: string; disabled: boolean }) {
-  const csv = (table: string) => `/plans/${plan}/forecast/export.csv?table=${table}`;
+  const saveTable = (table: 'HALF_HOURS' | 'DAYS' | 'QUEUES') => void download('/plans/{plan}/forecast/export.csv', { plan, table });
   return (
     <Dropdown
       disabled={disabled}
       menu={{
         items: [
-          { key: `/plans/${plan}/forecast/export.xlsx`, label: 'All of it as a spreadsheet (XLSX)' },
-          { key: csv('HALF_HOURS'), label: 'Half-hours by door and topic (CSV)' },
-          { key: csv('DAYS'), label: 'Days with their ranges (CSV)' },
-          { key: csv('QUEUES'), label: 'Half-hours by queue (CSV)' },
+          { key: 'XLSX', label: 'All of it as a spreadsheet (XLSX)', onClick: () => void download('/plans/{plan}/forecast/export.xlsx', { plan }) },
+          { key: 'HALF_HOURS', label: 'Half-hours by door and topic (CSV)', onClick: () => saveTable('HALF_HOURS') },
+          { key: 'DAYS', label: 'Days with their ranges (CSV)', onClick: () => saveTable('DAYS') },
+          { key: 'QUEUES', label: 'Half-hours by queue (CSV)', onClick: () => saveTable('QUEUES') },
         ],
-        onClick: ({ key }) => void download(key),
       }}
     >
       <Button>Save four weeks</Button>

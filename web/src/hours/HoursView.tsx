@@ -83,7 +83,7 @@ function OneSet({ id }: { id: string }) {
             onChange={(other) => select({ kind: 'hours', id: other })}
           />
           <span className="header-space" />
-          <Button onClick={() => void download(`/plans/${draft.id}/hours/${id}/calendar.ics`)}>Export calendar</Button>
+          <Button onClick={() => void download('/plans/{plan}/hours/{hours}/calendar.ics', { plan: draft.id, hours: id })}>Export calendar</Button>
           {canEdit && <ImportCalendar plan={draft.id} id={id} onRead={(read) => element.change({ hours: read })} />}
           {canEdit && <AddElement kind="hours" what="set of hours" primary />}
         </div>

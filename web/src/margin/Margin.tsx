@@ -53,7 +53,7 @@ export function Margin({ place, margin, tickets, people, numbers }: MarginProps)
 function Labels({ place, labels, put }: { place: MarginPlace; labels: string[]; put: (label: string, on: boolean) => void }) {
   const [text, setText] = useState('');
   const [asked, setAsked] = useState(false);
-  const known = useLabels(place.labels, asked);
+  const known = useLabels(place.plan, place.at === 'records' ? 'records' : 'desk', asked);
   function add(label: string) {
     if (label.trim()) put(label.trim(), true);
     setText('');

@@ -19,7 +19,7 @@ interface ReadingProps {
 
 /** A running chat as somebody reads along in it, with what was decided beside what was said. */
 export function Reading({ plan, chat, onClose, actions, people }: ReadingProps) {
-  const running = useRunningChat(plan, chat);
+  const running = useRunningChat(plan, Number(chat));
   const data = running.data;
   return (
     <aside className="panel now-reading" aria-label="Read along">

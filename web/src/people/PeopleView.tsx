@@ -45,7 +45,7 @@ export function PeopleView() {
             <Seats />
           </div>
           <span className="header-space" />
-          <Button onClick={() => void download(`/plans/${draft.id}/people.csv`)}>Export CSV</Button>
+          <Button onClick={() => void download('/plans/{plan}/people.csv', { plan: draft.id })}>Export CSV</Button>
           {canEdit && <Button onClick={() => setImporting(true)}>Import CSV…</Button>}
           {canEdit && <AddElement kind="skills" what="skill" />}
           {canEdit && <AddElement kind="operators" what="operator" primary />}

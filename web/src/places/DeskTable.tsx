@@ -1,7 +1,7 @@
 import { AutoComplete, Button, Dropdown, Segmented } from 'antd';
 import { memo, type ReactNode, useMemo, useState } from 'react';
 import type { CannedAtHand } from '../api/canned';
-import type { Desk as DeskState, Place, PlaceAct, Transfer } from '../api/desk';
+import type { Desk as DeskState, Place, PlaceAct, PresenceState, Transfer } from '../api/desk';
 import type { MarginPlace } from '../api/margin';
 import { clockWords, secondsSince, timeOfDay } from './clock';
 import { type Around, PlaceCard } from './PlaceCard';
@@ -12,7 +12,7 @@ import './places.css';
 /** What an operator does at a desk, whoever carries it out. */
 export interface DeskActions {
   /** Says whether the operator is here. */
-  presence: (state: string) => void;
+  presence: (state: PresenceState) => void;
   /** Says why the operator is away; where nothing is kept, it cannot be said. */
   awayFor?: (reason: string) => void;
   act: (chat: number, act: PlaceAct) => void;
@@ -57,7 +57,7 @@ interface DeskTableProps {
   canned?: CannedAtHand | undefined;
 }
 
-const STATES = [
+const STATES: { value: PresenceState; label: string }[] = [
   { value: 'present', label: '▲ Present' },
   { value: 'away', label: '◇ Away' },
   { value: 'gone', label: '○ Off' },
@@ -78,7 +78,7 @@ export function DeskControls({ desk, actions }: Pick<DeskTableProps, 'desk' | 'a
 }
 
 const Presence = memo(function Presence({ state, say }: { state: string; say: DeskActions['presence'] }) {
-  return <Segmented aria-label="Presence" options={STATES} value={state} onChange={say} />;
+  return <Segmented aria-label="Presence" options={STATES} value={STATES.find(({ value }) => value === state)?.value} onChange={say} />;
 });
 
 const NONE: SendingReply[] = [];

@@ -18,7 +18,7 @@ import { NoMail } from '../settings/NoMail';
 
 /** One finished chat: its life, what was said, and why what happened did. */
 export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: string; onClose: () => void }) {
-  const { data, error } = useRecord(plan, chat);
+  const { data, error } = useRecord(plan, Number(chat));
   const { draft, account } = useWorkplace();
   const [mailing, setMailing] = useState(false);
   const [trace, setTrace] = useState(true);
@@ -42,7 +42,7 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
           Close
         </Button>
       </div>
-      {mailing && <MailRecord plan={plan} chat={chat} />}
+      {mailing && <MailRecord plan={plan} chat={Number(chat)} />}
       <ErrorNote error={error} />
       {data && (
         <>
@@ -91,7 +91,7 @@ export function RecordPanel({ plan, chat, onClose }: { plan: string; chat: strin
   );
 }
 
-function MailRecord({ plan, chat }: { plan: string; chat: string }) {
+function MailRecord({ plan, chat }: { plan: string; chat: number }) {
   const mail = useMailRecord(plan, chat);
   const [to, setTo] = useState('');
   return (

@@ -1,6 +1,6 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { recordLabels, useLabels } from '../api/margin';
+import { useLabels } from '../api/margin';
 import type { Plan } from '../api/model';
 import { ChatLimits, Limit } from '../ui/ChatLimits';
 import { OUTCOMES } from '../ui/outcome';
@@ -31,7 +31,7 @@ const LED: Partial<Record<Searched, (value: string) => string>> = {
 
 /** By words and by everything that is kept. */
 export function RecordSearch({ id, plan, search, onSearch }: RecordSearchProps) {
-  const labels = useLabels(recordLabels(id), true);
+  const labels = useLabels(id, 'records', true);
   return (
     <div className="record-search" role="search">
       <Words words={search.get('words') ?? ''} onWords={(words) => onSearch({ words: words || null })} />

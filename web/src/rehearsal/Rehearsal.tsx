@@ -98,7 +98,7 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
   }
 
   async function exportScript() {
-    const script = await call('GET', `/plans/${draft.id}/rehearsals/${rehearsal.id}/script`);
+    const script = await call('GET', '/plans/{plan}/rehearsals/{rehearsal}/script', { plan: draft.id, rehearsal: rehearsal.id });
     save(new Blob([JSON.stringify(script, null, 2)], { type: 'application/json' }), `${rehearsal.name}.json`);
   }
 

@@ -35,7 +35,7 @@ export function RevisionsView() {
         <div className="view-head">
           <h1>Revisions</h1>
           <span className="header-space" />
-          <Button onClick={() => void download(`/plans/${draft.id}/document?of=draft`)}>Export the draft</Button>
+          <Button onClick={() => void download('/plans/{plan}/document', { plan: draft.id, of: 'draft' })}>Export the draft</Button>
           {canEdit && <Button onClick={() => setImporting(true)}>Import…</Button>}
         </div>
         <div className="revisions-compare">
@@ -115,7 +115,7 @@ export function RevisionsView() {
                 <button
                   type="button"
                   className="plain-link"
-                  onClick={() => void download(`/plans/${draft.id}/document?of=${revision.number}`)}
+                  onClick={() => void download('/plans/{plan}/document', { plan: draft.id, of: String(revision.number) })}
                 >
                   export
                 </button>

@@ -25,7 +25,7 @@ export function FilesMenu({ view, selected, picture }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [taken, setTaken] = useState<Taken | null>(null);
   const person = view.people.find((one) => one.id === selected?.operator);
-  const path = `/plans/${draft.id}/roster`;
+  const week = { plan: draft.id, monday: view.monday };
 
   function read(file: File | undefined) {
     if (!file) return;
@@ -56,8 +56,9 @@ export function FilesMenu({ view, selected, picture }: Props) {
           onClick: ({ key }) => {
             if (key === 'take') input.current?.click();
             else if (key === 'png') void draw(`${draft.id}-roster-${view.monday}`);
-            else if (key === 'ics') void download(`${path}/people/${person?.id}.ics?monday=${view.monday}`);
-            else void download(`${path}/shifts.${key}?monday=${view.monday}`);
+            else if (key === 'ics' && person) void download('/plans/{plan}/roster/people/{operator}.ics', { ...week, operator: person.id });
+            else if (key === 'xlsx') void download('/plans/{plan}/roster/shifts.xlsx', week);
+            else void download('/plans/{plan}/roster/shifts.csv', week);
           },
         }}
       >

@@ -2,7 +2,7 @@ import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { download } from '../api/client';
 import type { SecurityEvent } from '../api/model';
-import { type EventsWanted, eventQuery, useSecurityLog } from '../api/security';
+import { type EventsWanted, asParams, useSecurityLog } from '../api/security';
 import { useWorkplace } from '../plan/workplace';
 import { addDays } from '../time/days';
 import { formatInstant, fromLocal } from '../time/time';
@@ -83,7 +83,7 @@ export function SecurityView() {
         <Button
           onClick={() => {
             setFailed(null);
-            download(`/security-log/log.csv?${eventQuery(wanted)}`).catch(setFailed);
+            download('/security-log/log.csv', asParams(wanted)).catch(setFailed);
           }}
         >
           Export as CSV

@@ -196,19 +196,18 @@ interface ExportsProps {
 
 function Exports({ plan, monday, picture }: ExportsProps) {
   const { draw, error } = usePicture(picture);
-  const csv = (table: string) => `/plans/${plan}/staffing.csv?monday=${monday}&table=${table}`;
+  const saveTable = (table: 'HALF_HOURS' | 'QUEUES') => void download('/plans/{plan}/staffing.csv', { plan, monday, table });
   return (
     <>
       <ErrorNote error={error} />
       <Dropdown
         menu={{
           items: [
-            { key: `/plans/${plan}/staffing.xlsx?monday=${monday}`, label: 'All of it as a spreadsheet (XLSX)' },
-            { key: csv('HALF_HOURS'), label: 'Half-hours (CSV)' },
-            { key: csv('QUEUES'), label: 'Half-hours by queue (CSV)' },
-            { key: PICTURE, label: 'What is drawn here (PNG)' },
+            { key: 'XLSX', label: 'All of it as a spreadsheet (XLSX)', onClick: () => void download('/plans/{plan}/staffing.xlsx', { plan, monday }) },
+            { key: 'HALF_HOURS', label: 'Half-hours (CSV)', onClick: () => saveTable('HALF_HOURS') },
+            { key: 'QUEUES', label: 'Half-hours by queue (CSV)', onClick: () => saveTable('QUEUES') },
+            { key: 'PNG', label: 'What is drawn here (PNG)', onClick: () => void draw(`${plan}-staffing-${monday}`) },
           ],
-          onClick: ({ key }) => void (key === PICTURE ? draw(`${plan}-staffing-${monday}`) : download(key)),
         }}
       >
         <Button>Save the week</Button>
@@ -217,4 +216,3 @@ function Exports({ plan, monday, picture }: ExportsProps) {
   );
 }
 
-const PICTURE = 'picture';

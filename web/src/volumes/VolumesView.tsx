@@ -36,7 +36,7 @@ export function VolumesView() {
         <div className="view-head">
           <h1>Chats that came</h1>
           {series && selection && <SelectionPicker view={series} selection={selection} onPick={select} />}
-          <Button onClick={() => void download(`/plans/${draft.id}/volumes/export`)} disabled={!stored?.first}>
+          <Button onClick={() => void download('/plans/{plan}/volumes/export', { plan: draft.id })} disabled={!stored?.first}>
             Save as CSV
           </Button>
         </div>

@@ -11,7 +11,7 @@ import io.kinetarch.server.bot.BotRecords.BotRecord;
 import io.kinetarch.server.bot.LimitCosts.LimitHours;
 import io.kinetarch.server.bot.QualityDocument.Utterance;
 import io.kinetarch.server.bot.TalkDocuments.Replied;
-import io.kinetarch.server.bot.TalkDocuments.Said;
+import io.kinetarch.server.bot.TalkDocuments.TriedWords;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Plans.Which;
 import io.kinetarch.server.problem.Refusal;
@@ -112,7 +112,7 @@ class BotController {
 
     /** What the bot of the draft says to it. */
     @PostMapping("/talk")
-    Replied talk(@PathVariable String plan, @PathVariable String bot, @RequestBody Said said) {
+    Replied talk(@PathVariable String plan, @PathVariable String bot, @RequestBody TriedWords said) {
         if (said.text().isBlank() || said.text().length() > LONGEST_TEXT) {
             throw new Refusal(
                     Kind.INVALID_PARAMETER, "/text", "Write something of at most " + LONGEST_TEXT + " characters.");

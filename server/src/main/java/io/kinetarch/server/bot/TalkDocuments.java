@@ -27,7 +27,7 @@ final class TalkDocuments {
      *
      * @param stands null at the beginning
      */
-    record Said(@Nullable Stands stands, String text) {}
+    record TriedWords(@Nullable Stands stands, String text) {}
 
     /** How the talk stands, to be sent along with what is said next. */
     record Stands(

@@ -20,6 +20,7 @@ import io.swagger.v3.oas.models.responses.ApiResponse;
 import io.swagger.v3.oas.models.security.SecurityRequirement;
 import io.swagger.v3.oas.models.security.SecurityScheme;
 import io.swagger.v3.oas.models.servers.Server;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -39,7 +40,11 @@ class ApiDescription {
     @Bean
     OpenAPI api() {
         // events are text, whatever writes them
-        SpringDocUtils.getConfig().replaceWithSchema(SseEmitter.class, new StringSchema());
+        SpringDocUtils.getConfig()
+                .replaceWithSchema(SseEmitter.class, new StringSchema())
+                // the library takes a zone for its own request's, of which callers know nothing
+                .removeRequestWrapperToIgnore(ZoneId.class)
+                .replaceWithSchema(ZoneId.class, new StringSchema());
         return new OpenAPI()
                 .info(new Info()
                         .title("Kinetarch")

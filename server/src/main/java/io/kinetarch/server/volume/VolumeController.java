@@ -102,6 +102,7 @@ class VolumeController {
      * Reads a file of counts and tells what it would store; nothing is stored yet. What is not said is as with the last
      * accepted file of the same header.
      *
+     * @param timeZone of the times in the file; without it, as with the last accepted file of its header
      * @param column which column holds what, as CHATS:3 with places from 0
      * @param name what a name means that the plan does not have, as QUEUE:fares:Ticket chat; without an id
      *     (QUEUE::Old fax) its lines are left aside
