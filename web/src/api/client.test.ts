@@ -21,12 +21,12 @@ describe('call', () => {
     vi.stubGlobal('fetch', fetched);
 
     await call('GET', '/plans/{plan}/records', { plan: 'a/b', words: 'two & three', hour: 0, door: null, topic: undefined });
-    await call('GET', '/plans/{plan}/records', { plan: 'p', ...fromAddress('words=Fähre&waited=300') });
+    await call('GET', '/plans/{plan}/records', { plan: 'p', ...fromAddress('outcome=GAVE_UP&words=Fähre&outcome=REFUSED&topic=') });
     await call('POST', '/plans/{plan}/volumes/imports', { plan: 'p', column: ['time:0', 'door:1'] }, { file: new Blob([]), type: 'text/csv' });
 
     expect(fetched.mock.calls.map(([path]: unknown[]) => path)).toEqual([
       '/api/v1/plans/a%2Fb/records?words=two+%26+three&hour=0',
-      '/api/v1/plans/p/records?words=F%C3%A4hre&waited=300',
+      '/api/v1/plans/p/records?outcome=GAVE_UP&outcome=REFUSED&words=F%C3%A4hre&topic=',
       '/api/v1/plans/p/volumes/imports?column=time%3A0&column=door%3A1',
     ]);
   });

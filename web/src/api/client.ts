@@ -59,7 +59,10 @@ export async function call<M extends Method, P extends PathOf<M>>(
 }
 
 /** What stands in an address line, as parameters of a call; whether they mean anything is the server's to say. */
-export const fromAddress = (search: string | URLSearchParams): object => Object.fromEntries(new URLSearchParams(search));
+export function fromAddress(search: string): object {
+  const parts = new URLSearchParams(search);
+  return Object.fromEntries([...new Set(parts.keys())].map((name) => [name, parts.getAll(name)]));
+}
 
 function fill(path: string, params: object = {}) {
   const query = new URLSearchParams();

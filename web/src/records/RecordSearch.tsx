@@ -74,7 +74,7 @@ export function RecordSearch({ id, plan, search, onSearch }: RecordSearchProps) 
       <Limit
         label="With any label or none"
         value={search.get('label')}
-        options={(labels.data ?? []).map((label) => ({ value: label, label }))}
+        options={[{ value: '', label: 'without any label' }, ...(labels.data ?? []).map((label) => ({ value: label, label }))]}
         onChange={(label) => onSearch({ label })}
       />
       {Object.entries(LED).map(([name, words]) => {

@@ -18,7 +18,8 @@ it('leads to the chats of a line, within what limits the report', () => {
   expect(search(chatsOf(report('DAY'), line('2026-11-20'), new URLSearchParams()))).toEqual({ from: '2026-11-20', until: '2026-11-20' });
 });
 
-it('leads to chats whose topic is not known, but not to those of no queue', () => {
+it('leads to chats whose topic is not known or that bear no label, but not to those of no queue', () => {
+  expect(search(chatsOf(report('LABEL'), line('', 'none'), new URLSearchParams()))).toHaveProperty('label', '');
   expect(search(chatsOf(report('TOPIC'), line('', 'not known'), new URLSearchParams()))).toHaveProperty('topic', '');
   expect(chatsOf(report('QUEUE'), line('', 'did not wait'), new URLSearchParams())).toBeNull();
   expect(search(chatsOf(report('TOPIC'), line('', 'All'), new URLSearchParams()))).not.toHaveProperty('topic');

@@ -22,7 +22,7 @@ export function chatsOf(report: Report, line: ReportLine, asked: URLSearchParams
     const value = asked.get(name);
     if (value) search.set(name, value);
   }
-  if (line.key !== '' || report.by === 'TOPIC') {
+  if (line.key !== '' || report.by === 'TOPIC' || report.by === 'LABEL') {
     if (report.by === 'DAY') {
       search.set('from', line.key);
       search.set('until', line.key);

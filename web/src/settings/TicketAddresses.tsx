@@ -17,7 +17,8 @@ export function TicketAddresses({ plan }: { plan: string }) {
         placeholder="an address, then Enter"
         open={false}
         suffixIcon={null}
-        value={kept.data ?? []}
+        // what was refused stays, so that it can be mended
+        value={keep.isError ? keep.variables : (kept.data ?? [])}
         loading={keep.isPending}
         onChange={(addresses: string[]) => keep.mutate(addresses)}
       />

@@ -27,6 +27,8 @@ from live_stint, generate_series(1, :copies) k;
 insert into live_missed_offer
 select plan_id, chat + k * 10000000, part, operator_id, queue_id, at - k * interval '10 days', declined
 from live_missed_offer, generate_series(1, :copies) k;
+insert into chat_label select plan_id, chat + k * 10000000, label, by_name, at - k * interval '10 days'
+from chat_label, generate_series(1, :copies) k;
 insert into live_presence (plan_id, operator_id, at, state, reason)
 select plan_id, operator_id, at - k * interval '10 days', state, reason
 from live_presence, generate_series(1, :copies) k on conflict do nothing;
@@ -35,5 +37,5 @@ insert into report_day (plan_id, day, changed) select plan_id, day, 1 from live_
 on conflict (plan_id, day) do update set changed = report_day.changed + 1;
 create index live_found_words_idx on live_found using gin (words);
 vacuum analyze live_chat, live_entry, live_found, live_count, live_stint, live_missed_offer, live_presence,
-    report_day;
+    chat_label, report_day;
 select count(*) as chats, min(arrived_at)::date as first, max(arrived_at)::date as last from live_chat;

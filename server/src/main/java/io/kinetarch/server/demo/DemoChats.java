@@ -14,11 +14,13 @@ import io.kinetarch.server.live.Given;
 import io.kinetarch.server.live.PastLog;
 import io.kinetarch.server.live.PastLog.Happened;
 import io.kinetarch.server.live.Wish;
+import io.kinetarch.server.margin.Margins.Labelled;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HexFormat;
@@ -48,6 +50,7 @@ final class DemoChats {
     private static final double SHARE_FALLS_SILENT = 0.04;
     private static final double SHARE_SENT_ON = 0.04;
     private static final double SHARE_RATES = 0.3;
+    private static final double SHARE_LABELLED = 0.15;
     private static final double SHARE_WRITES_BESIDE_RATING = 0.35;
     /** So long one question and its answer take. */
     private static final double EXCHANGE_SECONDS = 80;
@@ -67,6 +70,7 @@ final class DemoChats {
             new PriorityQueue<>(Comparator.comparing(Planned::at).thenComparingLong(Planned::order));
     private final Map<Long, DemoGuest> guests = new HashMap<>();
     private final Map<List<Object>, BotTurn> turns = new HashMap<>();
+    private final List<Labelled> labelled = new ArrayList<>();
     private long planned;
     private Instant now = Instant.MIN;
 
@@ -80,8 +84,8 @@ final class DemoChats {
         this.talks = talks;
     }
 
-    /** Goes through the chats of some half-hours, to the end of the last of them. */
-    void live(List<ChatCount> counts, Instant from, Instant until) {
+    /** Goes through the chats of some half-hours, to the end of the last of them; gives the labels that operators put on them. */
+    List<Labelled> live(List<ChatCount> counts, Instant from, Instant until) {
         for (var day = date(from); !day.isAfter(date(until)); day = day.plusDays(1)) {
             for (var operator : plan.operators()) {
                 beThere(operator, day, from, until);
@@ -107,6 +111,7 @@ final class DemoChats {
             }
         }
         log.end();
+        return labelled;
     }
 
     private LocalDate date(Instant instant) {
@@ -492,9 +497,23 @@ final class DemoChats {
         if (!guest.isWith(operator)) {
             return;
         }
+        label(guest, operator);
         wish(Wish.in(guest.chat, CallKind.OPERATOR_ENDS, operator, null));
         if (guest.is("WRAP_UP")) {
             in(guest.seconds(5, 25), () -> wish(Wish.in(guest.chat, CallKind.WRAP_UP, operator, null)));
+        }
+    }
+
+    /** By chance of its own, so that nothing else in the chat depends on it. */
+    private void label(DemoGuest guest, String operator) {
+        var chance = new SplittableRandom(SEED + guest.chat);
+        var known = talks.labels().getOrDefault(guest.topic, List.of());
+        if (!known.isEmpty() && chance.nextDouble() < SHARE_LABELLED) {
+            plan.operators().stream()
+                    .filter(one -> one.id().value().equals(operator))
+                    .findFirst()
+                    .ifPresent(
+                            by -> labelled.add(new Labelled(guest.chat, DemoTalks.one(known, chance), by.name(), now)));
         }
     }
 }

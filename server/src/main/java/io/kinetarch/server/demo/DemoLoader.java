@@ -11,12 +11,9 @@ import io.kinetarch.server.account.Accounts;
 import io.kinetarch.server.account.ApiTokens;
 import io.kinetarch.server.account.Role;
 import io.kinetarch.server.account.SignedIn;
-import io.kinetarch.server.bot.BotTurns;
 import io.kinetarch.server.canned.CannedReplies;
 import io.kinetarch.server.document.PlanDocument;
 import io.kinetarch.server.forecast.WeekForecasts;
-import io.kinetarch.server.letter.Letters;
-import io.kinetarch.server.live.PastLogs;
 import io.kinetarch.server.plan.Plans;
 import io.kinetarch.server.plan.Revisions;
 import io.kinetarch.server.roster.Rosters;
@@ -29,7 +26,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.List;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -55,14 +51,6 @@ class DemoLoader implements ApplicationRunner {
 
     private static final String PASSWORD = "ferry-demo-2026";
 
-    /** Chats that began before so long have ended. */
-    private static final Duration PASSED = Duration.ofMinutes(90);
-
-    /** What was left behind before so long has been seen to. */
-    private static final Duration ANSWERED = Duration.ofHours(20);
-
-    private static final String DEMO_OPERATOR = "ana-r";
-
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
 
     private final Accounts accounts;
@@ -76,12 +64,9 @@ class DemoLoader implements ApplicationRunner {
     private final JsonMapper json;
     private final Clock clock;
     private final ObjectProvider<StandInSite> standIn;
-    private final PastLogs pastLogs;
-    private final BotTurns bots;
-    private final Letters letters;
     private final CannedReplies replies;
+    private final DemoPast past;
     private final String tokenFile;
-    private final int pastDays;
 
     DemoLoader(
             Accounts accounts,
@@ -95,12 +80,9 @@ class DemoLoader implements ApplicationRunner {
             JsonMapper json,
             Clock clock,
             ObjectProvider<StandInSite> standIn,
-            PastLogs pastLogs,
-            BotTurns bots,
-            Letters letters,
             CannedReplies replies,
-            @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile,
-            @Value("${kinetarch.demo.past-days:14}") int pastDays) {
+            DemoPast past,
+            @Value("${kinetarch.demo.token-file:.kinetarch/demo-token}") String tokenFile) {
         this.accounts = accounts;
         this.tokens = tokens;
         this.plans = plans;
@@ -112,12 +94,9 @@ class DemoLoader implements ApplicationRunner {
         this.json = json;
         this.clock = clock;
         this.standIn = standIn;
-        this.pastLogs = pastLogs;
-        this.bots = bots;
-        this.letters = letters;
         this.replies = replies;
+        this.past = past;
         this.tokenFile = tokenFile;
-        this.pastDays = pastDays;
     }
 
     /** All or nothing: a start that is cut short leaves an empty installation, which the next one fills. */
@@ -145,33 +124,9 @@ class DemoLoader implements ApplicationRunner {
         forecasts.prepare(plans.draftState(PLAN_ID), BEFORE_ID);
         writeToken(tokens.make(planner, "demo scripts", planner.role().permissions(), A_YEAR));
         replies.take(PLAN_ID, new ClassPathResource("demo/replies.csv").getContentAsByteArray(), planner);
-        talk(plan, counted);
+        past.fill(plan, counted);
         recorded.want(PLAN_ID, false); // nobody goes on chatting here by day
         LOG.info("Loaded the demo: accounts admin, planner, operator and viewer, two years of chats");
-    }
-
-    /** The chats of the last days, which the stand-ins of visitors and operators have with each other. */
-    private void talk(Plan plan, List<ChatCount> counted) throws IOException {
-        if (pastDays == 0) {
-            return;
-        }
-        var until = clock.instant().minus(PASSED);
-        var from = until.atZone(plan.timeZone())
-                .toLocalDate()
-                .minusDays(pastDays)
-                .atStartOfDay(plan.timeZone())
-                .toInstant();
-        new DemoChats(pastLogs.since(PLAN_ID, from), bots, DemoTalks.read(json))
-                .live(
-                        counted.stream()
-                                .filter(count -> !count.startsAt().isBefore(from)
-                                        && count.startsAt()
-                                                .plus(ChatCount.INTERVAL)
-                                                .isBefore(until))
-                                .toList(),
-                        from,
-                        clock.instant());
-        letters.closeLeftBefore(PLAN_ID, clock.instant().minus(ANSWERED), DEMO_OPERATOR);
     }
 
     /** What came since the demo was loaded, as a switchboard would report it; nothing if its plan is gone or changed much. */

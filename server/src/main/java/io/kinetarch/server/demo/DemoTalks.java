@@ -12,9 +12,10 @@ import tools.jackson.databind.json.JsonMapper;
  * What stand-ins say, by language.
  *
  * @param words that fit any topic
+ * @param labels that operators put on chats about each topic
  * @param topics what is asked and answered about each
  */
-record DemoTalks(Map<String, Words> words, Map<String, Map<String, Topic>> topics) {
+record DemoTalks(Map<String, Words> words, Map<String, List<String>> labels, Map<String, Map<String, Topic>> topics) {
     private static final String ENGLISH = "en";
     private static final int FEWEST_BOOKING = 100_000;
     private static final int MOST_BOOKING = 999_999;

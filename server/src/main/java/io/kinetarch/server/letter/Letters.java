@@ -84,7 +84,10 @@ public class Letters {
         if (address == null) {
             throw new Refusal(Kind.NOT_POSSIBLE, "The visitor left no address to answer to.");
         }
-        checkAddress(address);
+        if (!isMailbox(address)) {
+            throw new Refusal(
+                    Kind.NOT_POSSIBLE, "What the visitor left, \"" + address + "\", is no address of a mailbox.");
+        }
         if (!mails.isSet()) {
             throw new Refusal(Kind.NOT_POSSIBLE, Mails.NO_SERVER);
         }
@@ -145,10 +148,19 @@ public class Letters {
      * @throws Refusal saying so
      */
     public static void checkAddress(String address) {
+        if (!isMailbox(address)) {
+            throw new Refusal(
+                    Kind.INVALID_DOCUMENT,
+                    "\"" + address + "\" is no address of a mailbox; one looks like desk@example.org.");
+        }
+    }
+
+    private static boolean isMailbox(String address) {
         try {
             new InternetAddress(address, true).validate();
+            return true;
         } catch (AddressException e) {
-            throw new Refusal(Kind.NOT_POSSIBLE, "\"" + address + "\" is no address of a mailbox.");
+            return false;
         }
     }
 

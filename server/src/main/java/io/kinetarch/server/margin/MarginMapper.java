@@ -1,5 +1,6 @@
 package io.kinetarch.server.margin;
 
+import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -35,6 +36,15 @@ interface MarginMapper {
             insert into chat_label (plan_id, chat, label, by_name, at) values (#{planId}, #{chat}, #{label}, #{by}, #{at})
             on conflict do nothing""")
     void label(String planId, long chat, String label, String by, Instant at);
+
+    @Insert("""
+            insert into chat_label (plan_id, chat, label, by_name, at)
+            select #{planId}, * from unnest(#{chats,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}::bigint[],
+                                            #{labels,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}::text[],
+                                            #{by,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}::text[],
+                                            #{at,typeHandler=org.apache.ibatis.type.ArrayTypeHandler}::timestamptz[])
+            on conflict do nothing""")
+    void labelled(String planId, Long[] chats, String[] labels, String[] by, Timestamp[] at);
 
     @Delete("delete from chat_label where plan_id = #{planId} and chat = #{chat} and lower(label) = lower(#{label})")
     void unlabel(String planId, long chat, String label);

@@ -9,6 +9,7 @@ import io.kinetarch.server.margin.MarginMapper.StoredNote;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.LivePlans;
+import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Comparator;
@@ -124,6 +125,20 @@ public class Margins {
         }
         mapper.label(planId, chat, mapper.asWritten(planId, words).orElse(words), by, clock.instant());
         passing.knownMore(planId, chat);
+    }
+
+    /** A label as somebody put it on a chat. */
+    public record Labelled(long chat, String label, String by, Instant at) {}
+
+    /** Puts labels on chats that are over, as they were given. */
+    @Transactional
+    public void labelled(String planId, List<Labelled> labels) {
+        mapper.labelled(
+                planId,
+                labels.stream().map(Labelled::chat).toArray(Long[]::new),
+                labels.stream().map(Labelled::label).toArray(String[]::new),
+                labels.stream().map(Labelled::by).toArray(String[]::new),
+                labels.stream().map(one -> Timestamp.from(one.at())).toArray(Timestamp[]::new));
     }
 
     @Transactional

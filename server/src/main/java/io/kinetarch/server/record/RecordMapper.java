@@ -58,9 +58,9 @@ interface RecordMapper {
             <if test="wanted.chat != null"> and id = #{wanted.chat}</if>
             <if test="wanted.from != null"> and arrived_at &gt;= #{wanted.from} and ended_at &gt;= #{wanted.from}</if>
             <if test="wanted.until != null"> and arrived_at &lt; #{wanted.until}</if>
-            <if test="wanted.label != null"> and exists (
+            <if test="wanted.label != null"> and <if test="wanted.label.isEmpty()">not</if> exists (
                 select 1 from chat_label l where l.plan_id = live_chat.plan_id and l.chat = live_chat.id
-                  and lower(l.label) = lower(#{wanted.label}))</if>
+                  <if test="!wanted.label.isEmpty()"> and lower(l.label) = lower(#{wanted.label})</if>)</if>
             <if test="wanted.waitedMillis != null"> and waited_millis &gt;= #{wanted.waitedMillis}</if>
             """;
 

@@ -154,7 +154,7 @@ class Records {
      * @param topic that they came for; empty for those of which it is not known
      * @param rated mark, 1 to 5, that a chat was given at most
      * @param waited seconds that its visitor waited at least
-     * @param label that it bears
+     * @param label that it bears; empty for those that bear none
      * @param chat its number
      */
     record Search(

@@ -59,4 +59,13 @@ class DemoChatsTest {
                 .doesNotContainNull()
                 .doesNotContain("REFUSED");
     }
+
+    @Test
+    void someAreLabelledByThoseWhoEndedThem() {
+        var labels = sql.queryForList("""
+                select l.label from chat_label l join live_count c on c.plan_id = l.plan_id and c.chat = l.chat
+                where l.plan_id = 'tarnwick' and c.topic = 'Change my booking' and c.outcome = 'ENDED_BY_OPERATOR' and l.at < ?
+                group by 1""", String.class, Timestamp.from(began));
+        assertThat(labels).isNotEmpty().isSubsetOf("refund", "rebooked");
+    }
 }

@@ -238,7 +238,7 @@ class LettersTest {
                         .map(one -> one.path("what").asString()))
                 .contains("exported");
         planner.withCsrf("POST", records + "/" + chat + "/mail", "{\"email\":\"nobody\"}")
-                .problem(409, "not-possible", null);
+                .problem(400, "invalid-document", null);
         server.signedIn("viewer")
                 .withCsrf("POST", records + "/" + chat + "/mail", "{\"email\":\"" + to + "\"}")
                 .problem(403, "not-allowed", null);

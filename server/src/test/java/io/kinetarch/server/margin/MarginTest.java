@@ -102,6 +102,7 @@ class MarginTest {
                 .ok();
         assertThat(found("words=marimba")).as("written after the end").isEqualTo(1);
         assertThat(found("label=PURSER")).isEqualTo(1);
+        assertThat(found("words=marimba&label=")).as("without any").isZero();
         var report = planner.get(PLAN + "/reports?by=LABEL&from=2026-12-02&until=2026-12-02")
                 .ok()
                 .body();
@@ -112,6 +113,8 @@ class MarginTest {
                 .containsExactly(1L);
         planner.withCsrf("DELETE", record() + "/labels?label=purser", "").ok();
         assertThat(found("label=Purser")).isZero();
+        planner.withCsrf("DELETE", record() + "/labels?label=Odd%20luggage", "").ok();
+        assertThat(found("words=marimba&label=")).as("without any").isEqualTo(1);
         assertThat(planner.get(record())
                         .ok()
                         .body()
@@ -184,8 +187,8 @@ class MarginTest {
     void aTicketByMailGoesToAddressesThatAreKeptAlone() {
         comes("Send me to the office.");
         accepts();
-        planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[\"no address\"]").problem(409, "not-possible", null);
-        planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[null]").problem(409, "not-possible", null);
+        planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[\"no address\"]").problem(400, "invalid-document", null);
+        planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[null]").problem(400, "invalid-document", null);
         planner.withCsrf("PUT", "/api/v1/plans/nowhere/ticket-addresses", "[\"office@tarnwick.example\"]")
                 .problem(404, "not-found", null);
         planner.withCsrf("PUT", PLAN + "/ticket-addresses", "[\"office@tarnwick.example\"]")

@@ -256,7 +256,7 @@ class OutgoingTest {
                 .isEqualTo(409);
         booking.does("leave", "{}");
         assertThat(booking.does("transcript", "{\"email\":\"nobody\"}").statusCode())
-                .isEqualTo(409);
+                .isEqualTo(400);
         assertThat(booking.does("transcript", wish).statusCode()).isEqualTo(204);
         assertThat(booking.does("transcript", wish).statusCode()).as("again").isEqualTo(409);
 
