@@ -1,6 +1,7 @@
+import { theme as antdTheme } from 'antd';
 import { afterEach, describe, expect, it } from 'vitest';
 import { startScheme, wishScheme } from './scheme';
-import { applyTokens, inScheme, SCHEMES, type Scheme, tokens } from './tokens';
+import { applyTokens, inScheme, SCHEMES, type Scheme, themeOf, tokens } from './tokens';
 
 /** Relative luminance and contrast as WCAG 2.2 defines them (from memory). */
 function luminance(hex: string) {
@@ -36,6 +37,13 @@ describe.each<Scheme>(['light', 'dark'])('the %s scheme', (scheme) => {
       ...(['on-foot', 'foot-better', 'foot-worse'] as Name[]).map((text): [Name, Name] => [text, 'foot']),
     ];
     expect(pairs.filter(([text, ground]) => contrast(of[text], of[ground]) < 4.5)).toEqual([]);
+  });
+
+  it('is readable where the component library marks what is chosen or pointed at', () => {
+    const drawn = antdTheme.getDesignToken(themeOf(scheme));
+    for (const ground of [drawn.controlItemBgActive, drawn.controlItemBgActiveHover, drawn.controlItemBgHover]) {
+      expect(contrast(of.ink, ground), ground).toBeGreaterThan(4.5);
+    }
   });
 
   it('tells lines of plots from what is under them: 3 to 1 (1.4.11)', () => {

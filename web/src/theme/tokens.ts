@@ -101,6 +101,10 @@ export function themeOf(scheme: Scheme): ThemeConfig {
       colorBorder: of.line,
       colorBorderSecondary: of.line,
       colorBorderDisabled: of.line,
+      // The library makes what is chosen or pointed at of the main colour, on which ink cannot be read.
+      controlItemBgActive: of['petrol-soft'],
+      controlItemBgActiveHover: of['petrol-soft'],
+      controlItemBgHover: of.closed,
       fontFamily: of.sans,
       fontSize: 14,
       borderRadius: 3,
@@ -109,8 +113,7 @@ export function themeOf(scheme: Scheme): ThemeConfig {
     },
     components: {
       Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none', primaryColor: of.surface },
-      // The library makes them of the main colour, on which ink cannot be read.
-      Select: { optionSelectedBg: of['petrol-soft'], optionSelectedColor: of.ink, optionActiveBg: of.closed },
+      Select: { optionSelectedColor: of.ink },
     },
   };
 }

@@ -11,7 +11,6 @@ import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
 import io.kinetarch.server.visit.LivePlans;
 import java.time.Clock;
-import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
 import java.util.Locale;
@@ -21,6 +20,9 @@ import org.springframework.stereotype.Service;
 /** Writes mails with what was said in a chat. */
 @Service
 public class Transcripts {
+    private static final DateTimeFormatter FOR_COLLEAGUES =
+            DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm", Locale.ENGLISH);
+
     private final OutgoingMapper mapper;
     private final ChatReader chats;
     private final Letters letters;
@@ -67,7 +69,14 @@ public class Transcripts {
                 Outbox.Sort.transcript.name(),
                 address,
                 subject(plan, chat.language()),
-                text(planId, chat, zone, said.getOrDefault("you", ""), door.name()),
+                text(
+                        planId,
+                        chat,
+                        DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
+                                .withLocale(Locale.forLanguageTag(chat.language()))
+                                .withZone(zone),
+                        said.getOrDefault("you", ""),
+                        door.name()),
                 clock.instant()));
         if (made == 0) {
             // One mail a chat: nobody is to fill the letter box of somebody else.
@@ -100,24 +109,21 @@ public class Transcripts {
                 .replace("{company}", plan.settings().name());
     }
 
-    /** What was said in a chat so far, in its language. */
+    /** What was said in a chat so far, as colleagues of those who answer it read it. */
     String text(String planId, StoredChat chat) {
         var plan = plans.live(planId).plan();
         return text(
                 planId,
                 chat,
-                plan.timeZone(),
-                words.in(chat.language()).getOrDefault("you", ""),
+                FOR_COLLEAGUES.withZone(plan.timeZone()),
+                "Visitor",
                 Element.find(plan.doors(), chat.doorId()).map(Element::name).orElse(chat.doorId()));
     }
 
-    private String text(String planId, StoredChat chat, ZoneId zone, String you, String door) {
-        var at = DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
-                .withLocale(Locale.forLanguageTag(chat.language()))
-                .withZone(zone);
+    private String text(String planId, StoredChat chat, DateTimeFormatter at, String visitor, String door) {
         return letters.conversation(planId, chat.id()).stream()
                 .map(line -> at.format(line.at()) + "  "
-                        + (line.from().equals("visitor") ? you : line.name() == null ? door : line.name()) + "\n"
+                        + (line.from().equals("visitor") ? visitor : line.name() == null ? door : line.name()) + "\n"
                         + line.text())
                 .collect(Collectors.joining("\n\n", "", "\n"));
     }
