@@ -53,10 +53,12 @@ export function Margin({ place, margin, tickets, people, numbers }: MarginProps)
 function Labels({ place, labels, put }: { place: MarginPlace; labels: string[]; put: (label: string, on: boolean) => void }) {
   const [text, setText] = useState('');
   const [asked, setAsked] = useState(false);
+  const [open, setOpen] = useState(false);
   const known = useLabels(place.plan, place.at === 'records' ? 'records' : 'desk', asked);
   function add(label: string) {
     if (label.trim()) put(label.trim(), true);
     setText('');
+    setOpen(false); // nothing lies over what is done next
   }
   return (
     <div className="margin-labels">
@@ -74,6 +76,8 @@ function Labels({ place, labels, put }: { place: MarginPlace; labels: string[]; 
         aria-label="Label this chat"
         placeholder="+ label"
         value={text}
+        open={open}
+        onOpenChange={setOpen}
         options={(known.data ?? [])
           .filter((one) => !labels.includes(one) && one.toLowerCase().includes(text.toLowerCase()))
           .slice(0, 12)

@@ -17,7 +17,6 @@ import org.jspecify.annotations.Nullable;
  * them are small enough to be kept and quick to go through. Texts stand once, in {@code names}; columns say their place there, or
  * {@link #NONE}.
  *
- * @param ids of the chats
  * @param halfHours from 0 to 47
  * @param queues in which they waited last
  * @param waited whether they waited in a queue
@@ -29,7 +28,6 @@ import org.jspecify.annotations.Nullable;
 @SuppressWarnings("ArrayRecordComponent") // a carrier, never compared
 record DayChats(
         String[] names,
-        long[] ids,
         byte[] halfHours,
         short[] doors,
         short[] queues,
@@ -75,7 +73,7 @@ record DayChats(
     record Labels(int[] chats, short[] labels) {}
 
     int size() {
-        return ids.length;
+        return halfHours.length;
     }
 
     /** The place of a name; {@link #NONE} where no chat of the day has to do with it. */
@@ -90,7 +88,7 @@ record DayChats(
 
     /** About how many bytes it takes. */
     int bytes() {
-        return 500 + 40 * size() + 18 * stints.chats.length + 8 * missed.chats.length + 6 * labels.chats.length;
+        return 500 + 32 * size() + 18 * stints.chats.length + 8 * missed.chats.length + 6 * labels.chats.length;
     }
 
     /**
@@ -109,7 +107,6 @@ record DayChats(
         var names = new Names();
         var day = new DayChats(
                 new String[0],
-                new long[n],
                 new byte[n],
                 new short[n],
                 new short[n],
@@ -129,7 +126,6 @@ record DayChats(
                 new Labels(new int[labelRows.size()], new short[labelRows.size()]));
         for (int i = 0; i < n; i++) {
             var row = counts.get(i);
-            day.ids[i] = row.chat();
             day.halfHours[i] = (byte) row.halfHour();
             day.doors[i] = names.place(row.doorId());
             day.queues[i] = names.place(row.queueId());
@@ -186,7 +182,6 @@ record DayChats(
     private DayChats with(String[] all) {
         return new DayChats(
                 all,
-                ids,
                 halfHours,
                 doors,
                 queues,
