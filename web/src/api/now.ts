@@ -1,4 +1,4 @@
-import { keepPreviousData, skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from './client';
 
 const key = (plan: string) => [plan, 'now'];
@@ -11,10 +11,10 @@ export function useNow(plan: string) {
 }
 
 /** A running chat, read along in. */
-export function useRunningChat(plan: string, chat: number | null) {
+export function useRunningChat(plan: string, chat: number) {
   return useQuery({
     queryKey: [...key(plan), chat],
-    queryFn: chat === null ? skipToken : () => call('GET', '/plans/{plan}/now/chats/{chat}', { plan, chat }),
+    queryFn: () => call('GET', '/plans/{plan}/now/chats/{chat}', { plan, chat }),
     refetchInterval: EVERY,
     staleTime: 0,
     placeholderData: keepPreviousData,

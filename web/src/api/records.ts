@@ -1,4 +1,4 @@
-import { keepPreviousData, skipToken, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, fromAddress } from './client';
 import type { Retention } from './model';
 
@@ -71,9 +71,9 @@ export function useReadings(plan: string, chat: number | null) {
   });
 }
 
-export function useRecord(plan: string, chat: number | null) {
+export function useRecord(plan: string, chat: number) {
   return useQuery({
     queryKey: [plan, 'records', chat],
-    queryFn: chat === null ? skipToken : () => call('GET', '/plans/{plan}/records/{chat}', { plan, chat }),
+    queryFn: () => call('GET', '/plans/{plan}/records/{chat}', { plan, chat }),
   });
 }
