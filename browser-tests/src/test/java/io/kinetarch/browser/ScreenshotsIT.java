@@ -48,6 +48,7 @@ class ScreenshotsIT {
             assertThat(page.getByText("Draft, 1 changed since live revision 1")).isVisible();
             assertThat(page.getByText("answered in 25 s")).isVisible();
             assertThat(page.getByText("not saved")).hasCount(0);
+            untilSimulated(page);
             take(page, "passage-queue");
             show(page, "/volumes?" + saturday, "public holiday");
             take(page, "volumes");
@@ -139,12 +140,17 @@ class ScreenshotsIT {
         shift.click();
         assertThat(page.getByLabel("Kind", new Page.GetByLabelOptions().setExact(true)))
                 .isVisible();
+        untilSimulated(page);
         take(page, "roster");
     }
 
     private static void show(Page page, String path, String text) {
         page.navigate(path);
         assertThat(page.getByText(text).or(page.getByLabel(text)).first()).isVisible();
+        untilSimulated(page);
+    }
+
+    private static void untilSimulated(Page page) {
         page.getByLabel("Consequences").getByText(SIMULATED).waitFor();
     }
 
