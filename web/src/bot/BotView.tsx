@@ -1,10 +1,10 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { type Bot, type BotQuality, type Topic, useQuality } from '../api/bot';
 import { download } from '../api/client';
 import { AddElement } from '../plan/AddElement';
 import { usePlace } from '../plan/place';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { SidePanel } from '../settings/SidePanel';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -24,7 +24,7 @@ const PARTS = [
 /** What bots know and say, how well they understand, and a talk with the one that is picked. */
 export function BotView() {
   const { draft, canEdit } = useWorkplace();
-  const [params] = useSearchParams();
+  const [params] = useAddress();
   const bot = draft.plan.bots.find(({ id }) => id === params.get('bot')) ?? draft.plan.bots[0];
   if (!bot) {
     return (
@@ -60,18 +60,12 @@ function OneBot({ bot }: { bot: Bot }) {
   const { draft, canEdit } = useWorkplace();
   const { plan } = draft;
   const { select, selection, closePanel } = usePlace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const [importing, setImporting] = useState(false);
   const part = params.get('part') ?? (selection?.kind === 'helpPages' ? 'knowledge' : 'topics');
   const mostWrong = Number(params.get('wrong') ?? 0.02);
   const { data: quality, error } = useQuality(draft.id, bot.id, mostWrong, params.get('on') === 'PHRASES' ? 'PHRASES' : null);
   const topics = plan.topics.filter(({ id }) => bot.topics.length === 0 || bot.topics.includes(id));
-  const set = (name: string, value: string) =>
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      after.set(name, value);
-      return after;
-    });
   return (
     <div className="split-view">
       <section className="view-main bot-main" aria-label="Bot">
@@ -87,7 +81,7 @@ function OneBot({ bot }: { bot: Bot }) {
             {topics.length} topics · {bot.languages.join(' ')} · {quality ? `${tests(bot, topics)} test utterances` : 'learning …'}
           </span>
           <span className="header-space" />
-          <Segmented aria-label="Part" options={PARTS} value={part} onChange={(value) => set('part', value)} />
+          <Segmented aria-label="Part" options={PARTS} value={part} onChange={(value) => change({ part: value })} />
           {canEdit && part === 'topics' && <AddElement kind="topics" what="topic" primary />}
         </div>
         <ErrorNote error={error} />
@@ -108,8 +102,8 @@ function OneBot({ bot }: { bot: Bot }) {
             topics={topics}
             quality={quality}
             mostWrong={mostWrong}
-            onMostWrong={(share) => set('wrong', String(share))}
-            onSource={(source) => set('on', source)}
+            onMostWrong={(share) => change({ wrong: String(share) })}
+            onSource={(source) => change({ on: source })}
           />
         ) : (
           <p className="soft">Trying the bot …</p>

@@ -1,9 +1,9 @@
 import { Button, Segmented, Select } from 'antd';
-import { useSearchParams } from 'react-router';
 import { useSimulated } from '../api/results';
 import { Outcomes } from '../plan/Outcomes';
 import { MEASURES } from '../plan/measures';
 import { usePlace } from '../plan/place';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { byDay } from '../time/days';
 import { formatMoment } from '../time/time';
@@ -26,7 +26,7 @@ const FIRST_LOOKED_AT = 'Answered in time';
 export function ConsequencesView() {
   const { draft, week, slot } = useWorkplace();
   const { pick } = usePlace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const { data, error } = useSimulated(draft.id, week.monday, true);
   const queue = params.get('queue') ?? ALL;
   const by = params.get('by') ?? HALF_HOURS;
@@ -40,15 +40,6 @@ export function ConsequencesView() {
   const most = Math.max(1, ...(mine?.arrived ?? []), ...(theirs?.arrived ?? []));
   const worstAt = mine ? week.startsAt[worst(mine)] : undefined;
 
-  function put(name: string, value: string) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (value) after.set(name, value);
-      else after.delete(name);
-      return after;
-    });
-  }
-
   return (
     <div className="staffing">
       <section className="staffing-main" aria-label="What becomes of the week's chats">
@@ -57,7 +48,7 @@ export function ConsequencesView() {
           <Segmented
             aria-label="The week"
             value={by}
-            onChange={(value) => put('by', value === HALF_HOURS ? '' : value)}
+            onChange={(value) => change({ by: value === HALF_HOURS ? null : value })}
             options={[
               { value: HALF_HOURS, label: 'By half-hour' },
               { value: PARTS, label: 'By part' },
@@ -67,7 +58,7 @@ export function ConsequencesView() {
           <Select
             aria-label="Shown by"
             value={ofQueue ? queue : ALL}
-            onChange={(value) => put('queue', value)}
+            onChange={(value) => change({ queue: value || null })}
             options={[
               { value: ALL, label: 'All queues' },
               ...week.queues.map((one) => ({ value: one.id, label: one.name })),
@@ -118,9 +109,9 @@ export function ConsequencesView() {
               difference={sides?.same ? null : (shown.difference ?? null)}
               names={['Draft', 'Live']}
               picked={edited ? measure?.name : undefined}
-              onPick={edited ? (name) => put('figure', name) : undefined}
+              onPick={edited ? (name) => change({ figure: name }) : undefined}
             />
-            {edited && measure && <Causes measure={measure} queue={ofQueue ? queue : null} sides={sides} onQueue={(id) => put('queue', id)} />}
+            {edited && measure && <Causes measure={measure} queue={ofQueue ? queue : null} sides={sides} onQueue={(id) => change({ queue: id || null })} />}
             {worstAt && (
               <p>
                 Most chats wait too long in the half-hour from{' '}

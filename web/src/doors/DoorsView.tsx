@@ -1,6 +1,5 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { type DoorState, STATES } from '../../widget/document';
 import { useDoorPreview } from '../api/doors';
 import { findElement } from '../api/model';
@@ -9,6 +8,7 @@ import { SidePanel } from '../settings/SidePanel';
 import { useElement } from '../plan/useElement';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { DoorEditor } from './DoorEditor';
 import { DoorList } from './DoorList';
@@ -55,7 +55,7 @@ export function DoorsView() {
 function OneDoor({ id }: { id: string }) {
   const { draft, at } = useWorkplace();
   const { select } = usePlace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const element = useElement('doors', id);
   const door = element.value;
   const wanted = params.get('lang');
@@ -64,13 +64,6 @@ function OneDoor({ id }: { id: string }) {
   const { preview, error } = useDoorPreview(draft.id, useSettled({ door, language, at }, TYPING));
   const shown = SHOWN.find((one) => one === params.get('show')) ?? 'states';
   const closer = STATES.find((state) => state === params.get('state')) ?? null;
-  const set = (name: string, value: string | null) =>
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (value === null) after.delete(name);
-      else after.set(name, value);
-      return after;
-    });
   return (
     <div className="split-view">
       <section className="doors-main" aria-label={door.name}>
@@ -82,7 +75,7 @@ function OneDoor({ id }: { id: string }) {
             aria-label="Language"
             value={language}
             options={door.languages}
-            onChange={(tag) => set('lang', tag)}
+            onChange={(tag) => change({ lang: tag })}
           />
           <Segmented
             aria-label="Shown"
@@ -92,7 +85,7 @@ function OneDoor({ id }: { id: string }) {
               { value: 'embed', label: 'Embed' },
               { value: 'why-closed', label: 'Why closed?' },
             ]}
-            onChange={(which) => set('show', which === 'states' ? null : which)}
+            onChange={(which) => change({ show: which === 'states' ? null : which })}
           />
         </div>
         <ErrorNote error={error} />
@@ -102,7 +95,7 @@ function OneDoor({ id }: { id: string }) {
             <StateSheet
               preview={preview}
               closer={closer}
-              onCloser={(state: DoorState | null) => set('state', state)}
+              onCloser={(state: DoorState | null) => change({ state })}
               misfits={misfits}
               onMisfits={setMisfits}
             />

@@ -1,5 +1,4 @@
 import { Button, Dropdown, Segmented } from 'antd';
-import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
 import { useSeries } from '../api/forecast';
 import { useStoredVolumes } from '../api/volumes';
@@ -10,6 +9,7 @@ import { useWorkplace } from '../plan/workplace';
 import { AdjustmentsPanel } from './AdjustmentsPanel';
 import { SelectionPicker } from '../plan/SelectionPicker';
 import { choices, type Selection, useSelection, written } from '../plan/series';
+import { useAddress } from '../plan/useAddress';
 import { SeriesDetail } from './SeriesDetail';
 import { WeekSoFar } from './WeekSoFar';
 import '../ui/chart.css';
@@ -27,7 +27,7 @@ export function ForecastView() {
   const { data: stored } = useStoredVolumes(draft.id);
   const { data: view, error } = useSeries(draft.id);
   const [selection, select] = useSelection(view);
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const show = params.get('show') ?? QUEUES;
   return (
     <div className="forecast">
@@ -42,13 +42,7 @@ export function ForecastView() {
               { value: DAYS, label: 'Days, by door and topic' },
             ]}
             value={show}
-            onChange={(value) =>
-              setParams((before) => {
-                const after = new URLSearchParams(before);
-                after.set('show', value);
-                return after;
-              })
-            }
+            onChange={(value) => change({ show: value })}
           />
           <Exports plan={draft.id} disabled={!stored?.first} />
         </div>

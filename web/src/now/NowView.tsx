@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import type { LiveNow, NowChat } from '../api/model';
 import { useNow, useTakeOver } from '../api/now';
 import { SelfCheck } from '../plan/SelfCheck';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant } from '../time/time';
 import { Dialog } from '../ui/Dialog';
@@ -24,9 +24,9 @@ export function NowView() {
   const { draft, account } = useWorkplace();
   const now = useNow(draft.id);
   const takeOver = useTakeOver(draft.id);
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const chosen = params.get(CHAT);
-  const choose = (chat: number | null) => setParams(chat === null ? {} : { [CHAT]: String(chat) });
+  const choose = (chat: number | null) => change({ [CHAT]: chat === null ? null : String(chat) });
   const data = now.data;
   if (!data) return <div className="now">{now.error ? <ErrorNote error={now.error} /> : null}</div>;
   return (

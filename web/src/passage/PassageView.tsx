@@ -1,12 +1,12 @@
 import { Button, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { save } from '../api/client';
 import type { SimulatedPassage } from '../api/model';
 import { usePassage, usePassageNow, usePassageSimulated } from '../api/results';
 import { SidePanel } from '../settings/SidePanel';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { Attention } from './Attention';
 import { BotPassing } from './BotPassing';
@@ -34,7 +34,7 @@ function simulatedWords(simulated: SimulatedPassage | undefined) {
 /** The routes that chats take at the moment, or took in the last hour, with the settings of the selected place beside them. */
 export function PassageView() {
   const { draft, at, week, account } = useWorkplace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const watches = draft.live !== null && account.permissions.includes('WATCH');
   const asked = params.get('source') ?? EXPECTED;
   const source = asked === SIMULATED || (asked === NOW && watches) ? asked : EXPECTED;
@@ -69,14 +69,7 @@ export function PassageView() {
               ...(watches ? [{ value: NOW, label: 'Now' }] : []),
             ]}
             value={source}
-            onChange={(next) =>
-              setParams((before) => {
-                const after = new URLSearchParams(before);
-                if (next === EXPECTED) after.delete('source');
-                else after.set('source', next);
-                return after;
-              })
-            }
+            onChange={(next) => change({ source: next === EXPECTED ? null : next })}
           />
           <span className="soft">{source === SIMULATED ? simulatedWords(simulated.data) : WORDS[source]}</span>
         </div>

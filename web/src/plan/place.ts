@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
-import { useLocation, useNavigate, useSearchParams } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import type { ElementKind } from '../api/model';
+import { useAddress } from './useAddress';
 
 /** What is selected: an element of the plan, or the panel that tries a chat. */
 export interface Selection {
@@ -10,21 +11,9 @@ export interface Selection {
 
 /** The part of the interface's state that lives in the address: the moment, what is selected, whether a chat is tried. */
 export function usePlace() {
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const navigate = useNavigate();
   const { search } = useLocation();
-  const change = useCallback(
-    (changes: Record<string, string | null>) =>
-      setParams((before) => {
-        const after = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(changes)) {
-          if (value === null) after.delete(name);
-          else after.set(name, value);
-        }
-        return after;
-      }),
-    [setParams],
-  );
   const select = useCallback(
     (selection: Selection | null) =>
       change({ sel: selection && `${selection.kind}/${selection.id}`, try: null }),

@@ -1,5 +1,5 @@
-import { useSearchParams } from 'react-router';
 import type { SeriesHead, SeriesKey, SeriesView, SumHead } from '../api/model';
+import { useAddress } from './useAddress';
 
 /** A series, or the sum of those of a door, or of all. */
 export interface Selection {
@@ -50,16 +50,11 @@ export function choices(view: SeriesView): Selection[] {
 
 /** The selection that the address names; the first one there is where it names none. */
 export function useSelection(view: SeriesView | undefined): [Selection | undefined, (selection: Selection) => void] {
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const all = view ? choices(view) : [];
   const named = params.get('series');
   return [
     all.find((selection) => written(selection) === named) ?? all[0],
-    (selection) =>
-      setParams((before) => {
-        const after = new URLSearchParams(before);
-        after.set('series', written(selection));
-        return after;
-      }),
+    (selection) => change({ series: written(selection) }),
   ];
 }

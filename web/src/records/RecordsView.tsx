@@ -1,7 +1,7 @@
 import { Button } from 'antd';
-import { useSearchParams } from 'react-router';
 import type { RecordLine } from '../api/model';
 import { recordsFile, useRecords, wholeRecords } from '../api/records';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { formatInstant, formatSeconds } from '../time/time';
 import { BusyButton } from '../ui/BusyButton';
@@ -22,34 +22,15 @@ const MOST_COUNTED = 10_000;
 /** Finished chats as life lines, and one of them with all that happened in it. */
 export function RecordsView() {
   const { draft, account } = useWorkplace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const search = new URLSearchParams([...params].filter(([name]) => SEARCHED.some((one) => one === name)));
   const records = useRecords(draft.id, search.toString());
   const chosen = params.get(CHAT);
   const found = records.data?.pages[0]?.found ?? null;
-  function look(change: Partial<Record<Searched, string[] | string | null>>) {
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(change)) {
-          after.delete(name);
-          for (const one of typeof value === 'string' ? [value] : (value ?? [])) after.append(name, one);
-        }
-        return after;
-      },
-      { replace: true },
-    );
-  }
+  const look = (wanted: Partial<Record<Searched, string[] | string | null>>) => change(wanted, { replace: true });
   const lines = records.data?.pages.flatMap((page) => page.lines) ?? [];
   const longest = Math.max(60, ...lines.map(({ life }) => lengthOf(life)));
-  function choose(chat: number | null) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (chat === null) after.delete(CHAT);
-      else after.set(CHAT, String(chat));
-      return after;
-    });
-  }
+  const choose = (chat: number | null) => change({ [CHAT]: chat === null ? null : String(chat) });
   return (
     <div className="records">
       <section className="records-main" aria-label="Finished chats">

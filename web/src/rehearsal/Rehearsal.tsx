@@ -1,9 +1,9 @@
 import { Button, Dropdown, Input, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { call, save } from '../api/client';
 import { type CheckStep, type PlayedRehearsal, useRehearse, useRehearsedDoor, useScene } from '../api/rehearsals';
 import { DeskControls, DeskTable, type DeskActions } from '../places/DeskTable';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { formatMoment } from '../time/time';
 import { BusyButton } from '../ui/BusyButton';
@@ -28,7 +28,7 @@ type Dialog = 'visitor' | 'stand-ins' | 'check' | null;
 export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; onClose: () => void }) {
   const { draft, week, canEdit } = useWorkplace();
   const rehearse = useRehearse(draft.id, rehearsal.id);
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const [millis, setMillis] = useState(() => Number(params.get(T) ?? 0));
   const [speed, setSpeed] = useState(0);
   const [chosenChat, setChat] = useState<string | null>(null);
@@ -56,20 +56,9 @@ export function Rehearsal({ rehearsal, onClose }: { rehearsal: PlayedRehearsal; 
   // The address keeps where the clock stands, so that a reload finds it there.
   useEffect(() => {
     if (speed !== 0) return;
-    const timer = setTimeout(
-      () =>
-        setParams(
-          (before) => {
-            const after = new URLSearchParams(before);
-            after.set(T, String(Math.round(millis)));
-            return after;
-          },
-          { replace: true },
-        ),
-      400,
-    );
+    const timer = setTimeout(() => change({ [T]: String(Math.round(millis)) }, { replace: true }), 400);
     return () => clearTimeout(timer);
-  }, [millis, speed, setParams]);
+  }, [millis, speed, change]);
 
   function seek(to: number) {
     setSpeed(0);

@@ -1,5 +1,5 @@
-import { useSearchParams } from 'react-router';
 import { useRehearsal } from '../api/rehearsals';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Rehearsal } from './Rehearsal';
@@ -10,17 +10,9 @@ const WHICH = 'r';
 
 /** Rehearsals of the plan, or the one that is open. */
 export function RehearsalView() {
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const id = params.get(WHICH);
-  function open(which: string | null) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      after.delete('t');
-      if (which === null) after.delete(WHICH);
-      else after.set(WHICH, which);
-      return after;
-    });
-  }
+  const open = (which: string | null) => change({ t: null, [WHICH]: which });
   return id ? <Opened key={id} id={id} onClose={() => open(null)} /> : <RehearsalList onOpen={open} />;
 }
 

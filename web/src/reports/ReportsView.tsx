@@ -1,8 +1,8 @@
 import { Button, Checkbox, Input, InputNumber, Segmented } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
-import { useSearchParams } from 'react-router';
 import type { Plan, Report, ReportBy } from '../api/model';
 import { reportFile, useReport } from '../api/reports';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { ChatLimits } from '../ui/ChatLimits';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -30,24 +30,14 @@ const KINDS: { value: ReportBy; label: string }[] = [
 /** Reports: what became of the chats of some days, drawn so that it can be compared; every figure leads to its chats. */
 export function ReportsView() {
   const { draft, canEdit, account } = useWorkplace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const report = useReport(draft.id, params.toString());
   const data = report.data;
   const targets = Object.fromEntries(draft.plan.queues.map(({ id, target }) => [id, target.share]));
   const option = useMemo(() => (data ? chartOption(data) : null), [data]);
-  function ask(change: Record<string, string | null>) {
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(change)) {
-          if (value) after.set(name, value);
-          else after.delete(name);
-        }
-        return after;
-      },
-      { replace: true },
-    );
-  }
+  // an empty field limits nothing
+  const ask = (wanted: Record<string, string | null>) =>
+    change(Object.fromEntries(Object.entries(wanted).map(([name, value]) => [name, value || null])), { replace: true });
   return (
     <div className="reports">
       <div className="view-head">

@@ -1,6 +1,5 @@
 import { Dropdown, Segmented, Select } from 'antd';
 import { useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { isActive, useJobs } from '../api/jobs';
 import type { DayChange, RosterWeek, Shift } from '../api/model';
 import { type From, useBeginRoster, useChangeDays, useDeleteRoster, useEffectOf, useRoster, useSearchRoster } from '../api/roster';
@@ -8,6 +7,7 @@ import { BusyButton } from '../ui/BusyButton';
 import { ErrorNote } from '../ui/ErrorNote';
 import { JobLine } from '../plan/JobLine';
 import { usePlace } from '../plan/place';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { COVERED } from '../time/time';
 import { useSettled } from '../ui/useSettled';
@@ -31,7 +31,7 @@ const WHILE_DRAGGING = 80;
 export function RosterView() {
   const { draft, week, slot, canEdit } = useWorkplace();
   const { pick } = usePlace();
-  const [params, setParams] = useSearchParams();
+  const [params, put] = useAddress();
   const picture = useRef<HTMLDivElement>(null);
   const { data: view, error } = useRoster(draft.id, week.monday);
   const [selected, setSelected] = useState<Cell | null>(null);
@@ -42,15 +42,6 @@ export function RosterView() {
   const day = Number(params.get('day') ?? WHOLE_WEEK);
   const range: Range = day === WHOLE_WEEK ? { from: 0, to: 7 * A_DAY } : { from: day * A_DAY, to: (day + 1) * A_DAY };
   const effect = useEffectOf(draft.id, week.monday, useSettled(view && target ? changes(view, target) : null, WHILE_DRAGGING));
-
-  function put(name: string, value: string | null) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (value === null) after.delete(name);
-      else after.set(name, value);
-      return after;
-    });
-  }
 
   function apply(days: DayChange[]) {
     change.mutate(days, { onSuccess: () => setDone((before) => [...before, days]) });
@@ -63,7 +54,7 @@ export function RosterView() {
 
   function select(cell: Cell) {
     setSelected(cell);
-    put('panel', null);
+    put({ panel: null });
   }
 
   if (!view) return <ErrorNote error={error} />;
@@ -81,7 +72,7 @@ export function RosterView() {
           <Select
             aria-label="Days shown"
             value={day}
-            onChange={(shown) => put('day', shown === WHOLE_WEEK ? null : String(shown))}
+            onChange={(shown) => put({ day: shown === WHOLE_WEEK ? null : String(shown) })}
             options={[
               { value: WHOLE_WEEK, label: 'The week' },
               ...Array.from({ length: 7 }, (_, i) => ({ value: i, label: dayName(i) })),
@@ -113,7 +104,7 @@ export function RosterView() {
           block
           options={[SHIFT, { value: BROKEN, label: broken > 0 ? `▾ ${broken} broken` : BROKEN }, ...(canEdit ? [RULES] : [])]}
           value={panel}
-          onChange={(shown) => put('panel', shown === SHIFT ? null : shown)}
+          onChange={(shown) => put({ panel: shown === SHIFT ? null : shown })}
         />
         {panel === RULES ? (
           <RulesPanel operator={selected?.operator ?? null} />

@@ -1,10 +1,10 @@
 import { Button, Popconfirm, Segmented, Select } from 'antd';
-import { useSearchParams } from 'react-router';
 import { isActive, useJobs } from '../api/jobs';
 import type { PlanQuestion } from '../api/model';
 import { useAskAgain, useForget, useQuestions } from '../api/questions';
 import { JobLine } from '../plan/JobLine';
 import { Outcomes } from '../plan/Outcomes';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { formatDays } from '../time/time';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -23,22 +23,11 @@ const KIND = 'ANSWER_QUESTION';
 export function ScenariosView() {
   const { draft } = useWorkplace();
   const { data: questions, error } = useQuestions(draft.id);
-  const [params, setParams] = useSearchParams();
+  const [params, put] = useAddress();
   const asked = Number(params.get('question'));
   const question = questions?.find(({ id }) => id === asked) ?? questions?.[0];
   const row = Number(params.get('row') ?? 0);
   const panel = params.get('panel') ?? ASK;
-
-  function put(changes: Record<string, string | null>) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      for (const [name, value] of Object.entries(changes)) {
-        if (value === null) after.delete(name);
-        else after.set(name, value);
-      }
-      return after;
-    });
-  }
 
   return (
     <div className="staffing scenarios">

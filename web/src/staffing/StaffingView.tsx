@@ -1,12 +1,12 @@
 import { Button, Dropdown, Segmented, Select } from 'antd';
 import { type RefObject, useRef } from 'react';
-import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
 import { useLeastPeople } from '../api/leastPeople';
 import type { QueueGroup, Week, WhatIf } from '../api/model';
 import { useGroups, useWhatIf } from '../api/results';
 import { ErrorNote } from '../ui/ErrorNote';
 import { usePlace } from '../plan/place';
+import { useAddress } from '../plan/useAddress';
 import { byDay } from '../time/days';
 import { useWorkplace } from '../plan/workplace';
 import { usePicture } from '../ui/usePicture';
@@ -40,7 +40,7 @@ interface Shown {
 export function StaffingView() {
   const { draft, week, slot } = useWorkplace();
   const { pick } = usePlace();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const [wish, setWish] = useWish();
   const picture = useRef<HTMLDivElement>(null);
   const asked: WhatIf = { monday: week.monday, ...wish };
@@ -56,15 +56,6 @@ export function StaffingView() {
   const ifSo = by === ALL ? otherwise(panel === LEAST ? fewest.data?.found?.halfHours : undefined, moved ? whatIf.data : undefined) : undefined;
   const most = Math.max(1, ...series.required, ...series.answering, ...(ifSo ?? []));
 
-  function put(name: string, value: string | null) {
-    setParams((before) => {
-      const after = new URLSearchParams(before);
-      if (value) after.set(name, value);
-      else after.delete(name);
-      return after;
-    });
-  }
-
   return (
     <div className="staffing">
       <section className="staffing-main" aria-label="Required against present">
@@ -75,7 +66,7 @@ export function StaffingView() {
             aria-label="Shown by"
             listHeight={560}
             value={by}
-            onChange={(value) => put('by', value || null)}
+            onChange={(value) => change({ by: value || null })}
             options={options(week, groups)}
           />
         </div>
@@ -112,20 +103,11 @@ export function StaffingView() {
           block
           options={PANELS}
           value={panel}
-          onChange={(name) => put('panel', name === HALF_HOUR ? null : name)}
+          onChange={(name) => change({ panel: name === HALF_HOUR ? null : name })}
         />
         {panel === WHAT_IF && <WhatIfPanel wish={wish} onChange={setWish} answer={whatIf.data} error={whatIf.error} />}
         {panel === MEND && (
-          <MendPanel
-            onTry={(tried) =>
-              setParams((before) => {
-                const after = new URLSearchParams(before);
-                after.set('panel', WHAT_IF);
-                after.set(MARK, write(tried));
-                return after;
-              })
-            }
-          />
+          <MendPanel onTry={(tried) => change({ panel: WHAT_IF, [MARK]: write(tried) })} />
         )}
         {panel === LEAST && <LeastPanel answer={fewest.data} error={fewest.error} />}
         {panel === HALF_HOUR && (
@@ -133,7 +115,7 @@ export function StaffingView() {
             queueId={by.startsWith(QUEUE) ? by.slice(QUEUE.length) : ALL}
             title={shown.title}
             queues={shown.queues}
-            onPickQueue={(id) => put('by', QUEUE + id)}
+            onPickQueue={(id) => change({ by: QUEUE + id })}
             series={series}
           />
         )}

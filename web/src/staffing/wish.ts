@@ -1,4 +1,4 @@
-import { useSearchParams } from 'react-router';
+import { useAddress } from '../plan/useAddress';
 
 /** What can be moved, in the order in which one asks. */
 export type Field = 'volume' | 'handling' | 'chatsAtOnce' | 'botShare' | 'answerShare' | 'withinSeconds' | 'maxMeanWaitSeconds' | 'shrinkage';
@@ -58,19 +58,9 @@ export const write = (wish: Wish) =>
 
 /** What is to be otherwise stands in the address, so that it can be shown to others and is there after a reload. */
 export function useWish(): [Wish, (wish: Wish) => void] {
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   return [
     parse(params.get(MARK)),
-    (wish) =>
-      setParams(
-        (before) => {
-          const after = new URLSearchParams(before);
-          const text = write(wish);
-          if (text) after.set(MARK, text);
-          else after.delete(MARK);
-          return after;
-        },
-        { replace: true },
-      ),
+    (wish) => change({ [MARK]: write(wish) || null }, { replace: true }),
   ];
 }

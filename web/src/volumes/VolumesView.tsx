@@ -1,6 +1,5 @@
 import { Button, Segmented, Switch } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { download } from '../api/client';
 import { useCalendar, useSeries, useSpecialDays } from '../api/forecast';
 import { useAcceptedFiles, useRecording, useStoredVolumes, useWantRecording } from '../api/volumes';
@@ -8,6 +7,7 @@ import { type Selection, useSelection } from '../plan/series';
 import { SelectionPicker } from '../plan/SelectionPicker';
 import { ErrorNote } from '../ui/ErrorNote';
 import { JobLine } from '../plan/JobLine';
+import { useAddress } from '../plan/useAddress';
 import { useWorkplace } from '../plan/workplace';
 import { formatDate, formatDays, formatInstant } from '../time/time';
 import { HistoryCalendar, type Picked } from './HistoryCalendar';
@@ -26,7 +26,7 @@ export function VolumesView() {
   const { data: stored, error } = useStoredVolumes(draft.id);
   const { data: series, error: seriesError } = useSeries(draft.id);
   const [selection, select] = useSelection(series);
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const [picked, setPicked] = useState<Picked | null>(null);
   // Not until it is known that there is nothing: a panel must not change under who begins to use it.
   const panel = params.get('panel') ?? (stored && !stored.first ? IMPORT : SPECIAL);
@@ -58,13 +58,7 @@ export function VolumesView() {
           block
           options={[SPECIAL, IMPORT, SOURCES]}
           value={panel}
-          onChange={(shown) =>
-            setParams((before) => {
-              const after = new URLSearchParams(before);
-              after.set('panel', shown);
-              return after;
-            })
-          }
+          onChange={(shown) => change({ panel: shown })}
         />
         {panel === IMPORT ? <ImportVolumes /> : panel === SOURCES ? <Sources /> : <SpecialDaysPanel picked={picked} />}
       </aside>
