@@ -46,18 +46,11 @@ public final class FaultsLoad {
      * @param arguments the installation's address
      */
     public static void main(String[] arguments) throws IOException, InterruptedException {
-        new FaultsLoad(arguments[0]).run(PlanText.of(LargePlan.of(1)));
+        new FaultsLoad(arguments[0]).run();
     }
 
-    private void run(String document) throws IOException, InterruptedException {
-        var first = new LoadSession(address);
-        first.send("GET", "/api/v1/session", "");
-        first.send(
-                "POST",
-                "/api/v1/setup",
-                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"" + password + "\"}");
-        first.send("GET", "/api/v1/session", "");
-        first.send("POST", "/api/v1/plans/document?id=main", document);
+    private void run() throws IOException, InterruptedException {
+        LoadSession.ofFirst(address, password, LargePlan.of(1));
         List<LoadSession> sessions = new ArrayList<>();
         for (int i = 0; i < 12; i++) {
             sessions.add(LoadSession.of(address, "load", password));

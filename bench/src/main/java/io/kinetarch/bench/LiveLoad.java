@@ -76,15 +76,7 @@ public final class LiveLoad {
     }
 
     private void run() throws Exception {
-        var admin = new LoadSession(address);
-        admin.send("GET", "/api/v1/session", "");
-        admin.send(
-                "POST",
-                "/api/v1/setup",
-                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"rope ladder at noon\"}");
-        admin.send("GET", "/api/v1/session", "");
-        admin.send(
-                "POST", "/api/v1/plans/document?id=main", PlanText.of(LivePlan.of(OPERATORS, 1 + CHATS / OPERATORS)));
+        var admin = LoadSession.ofFirst(address, "rope ladder at noon", LivePlan.of(OPERATORS, 1 + CHATS / OPERATORS));
         admin.send("POST", PLAN + "/revisions", "{\"change\":0,\"note\":\"Load\"}");
         var desks = new ArrayList<LoadSession>();
         for (int i = 0; i < OPERATORS; i++) {

@@ -1,5 +1,6 @@
 package io.kinetarch.bench;
 
+import io.kinetarch.core.plan.Plan;
 import java.io.IOException;
 import java.net.CookieManager;
 import java.net.URI;
@@ -10,11 +11,14 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.time.Duration;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** One browser of a scripted load, with cookies of its own. */
 final class LoadSession {
     private static final Duration LONGEST = Duration.ofMinutes(3);
+
+    private static final Pattern SCHEMA_VERSION = Pattern.compile("\"schemaVersion\"\\s*:\\s*(\\d+)");
 
     private final String address;
     private final CookieManager cookies = new CookieManager();
@@ -31,6 +35,24 @@ final class LoadSession {
         session.send("GET", "/api/v1/session", "");
         session.send("POST", "/api/v1/session", "{\"name\":\"" + name + "\",\"password\":\"" + password + "\"}");
         session.send("GET", "/api/v1/session", "");
+        return session;
+    }
+
+    /** Makes the first administrator of an empty installation, named load, and the plan "main". */
+    static LoadSession ofFirst(String address, String password, Plan plan) throws IOException, InterruptedException {
+        var session = new LoadSession(address);
+        session.send("GET", "/api/v1/session", "");
+        session.send(
+                "POST",
+                "/api/v1/setup",
+                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"" + password + "\"}");
+        session.send("GET", "/api/v1/session", "");
+        session.send("POST", "/api/v1/plans", "{\"id\":\"any\",\"name\":\"Any\",\"timeZone\":\"Europe/Dublin\"}");
+        var written = SCHEMA_VERSION.matcher(session.send("GET", "/api/v1/plans/any/document", ""));
+        if (!written.find()) {
+            throw new IOException("a plan's document does not say of which version it is");
+        }
+        session.send("POST", "/api/v1/plans/document?id=main", PlanText.of(plan, written.group(1)));
         return session;
     }
 

@@ -25,17 +25,10 @@ public final class PlanLoad {
      * @param arguments the installation's address
      */
     public static void main(String[] arguments) throws IOException, InterruptedException {
-        new PlanLoad(new LoadSession(arguments[0])).run(PlanText.of(LargePlan.of(1)));
+        new PlanLoad(LoadSession.ofFirst(arguments[0], "rope ladder at noon", LargePlan.of(1))).run();
     }
 
-    private void run(String document) throws IOException, InterruptedException {
-        session.send("GET", "/api/v1/session", "");
-        session.send(
-                "POST",
-                "/api/v1/setup",
-                "{\"name\":\"load\",\"displayName\":\"Load\",\"password\":\"rope ladder at noon\"}");
-        session.send("GET", "/api/v1/session", "");
-        session.send("POST", "/api/v1/plans/document?id=main", document);
+    private void run() throws IOException, InterruptedException {
         time("first view: session, plans, draft, week", 20, 3, _ -> {
             session.send("GET", "/api/v1/session", "");
             session.send("GET", "/api/v1/plans", "");

@@ -26,9 +26,9 @@ final class PlanText {
 
     private PlanText() {}
 
-    static String of(Plan plan) {
-        String lists = record(plan);
-        return "{\"schemaVersion\":9," + lists.substring(1);
+    /** The document; the version is that of the schema of the documents that are written now. */
+    static String of(Plan plan, String version) {
+        return "{\"schemaVersion\":" + version + "," + record(plan).substring(1);
     }
 
     private static String text(@Nullable Object value) {

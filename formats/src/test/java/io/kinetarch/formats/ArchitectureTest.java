@@ -9,7 +9,7 @@ import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.library.Architectures;
 
-/** A subject's files know its core and the two containers, tables and calendars; no other subject's files. */
+/** A subject's files know its core and the two containers, tables and calendars; no other subject's files. Those of time zones know nobody. */
 @AnalyzeClasses(packages = "io.kinetarch.formats", importOptions = DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
@@ -30,7 +30,11 @@ class ArchitectureTest {
             .definedBy("..formats.bot..")
             .layer("canned")
             .definedBy("..formats.canned..")
+            .layer("timezone")
+            .definedBy("..formats.timezone..")
             .whereLayer("table")
+            .mayNotAccessAnyLayer()
+            .whereLayer("timezone")
             .mayNotAccessAnyLayer()
             .whereLayer("calendar")
             .mayNotAccessAnyLayer()

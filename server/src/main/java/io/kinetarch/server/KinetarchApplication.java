@@ -2,6 +2,7 @@ package io.kinetarch.server;
 
 import io.kinetarch.server.account.LetInCommand;
 import io.kinetarch.server.installation.SealCommand;
+import io.kinetarch.server.installation.TimeZoneData;
 import io.kinetarch.server.rehearsal.CheckCommand;
 import java.io.IOException;
 import java.util.List;
@@ -23,6 +24,7 @@ public class KinetarchApplication {
 
     public static void main(String[] args) throws IOException {
         VirtualThreads.giveCarriers();
+        TimeZoneData.takeNewest();
         if (args.length > 0 && args[0].equals("seal")) {
             System.exit(new SealCommand(System.out).run());
         }

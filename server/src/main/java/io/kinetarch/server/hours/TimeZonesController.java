@@ -1,7 +1,7 @@
 package io.kinetarch.server.hours;
 
+import io.kinetarch.server.installation.TimeZoneData;
 import java.time.ZoneId;
-import java.time.zone.ZoneRulesProvider;
 import java.util.List;
 import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,7 +22,7 @@ class TimeZonesController {
     @GetMapping("/api/v1/time-zones")
     TimeZones timeZones() {
         return new TimeZones(
-                ZoneRulesProvider.getVersions("Europe/London").lastEntry().getKey(),
+                TimeZoneData.version(),
                 Stream.concat(
                                 Stream.of("UTC"),
                                 ZoneId.getAvailableZoneIds().stream().filter(TimeZonesController::isPlace))

@@ -2,7 +2,6 @@ package io.kinetarch.server.installation;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.time.zone.ZoneRulesProvider;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -42,7 +41,7 @@ class About {
         return new AboutFacts(
                 version == null ? "as it is developed" : version,
                 Runtime.version().toString(),
-                ZoneRulesProvider.getVersions("Europe/London").lastEntry().getKey(),
+                TimeZoneData.version(),
                 server(),
                 web());
     }

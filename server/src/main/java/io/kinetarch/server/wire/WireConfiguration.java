@@ -23,6 +23,8 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
     static final String DESKS = "/live/desk";
 
     /** Every visitor has a destination; one that is not remembered is looked for among all connections. */
+    private static final int MOST_TOPICS_KEPT = 65_536;
+
     private static final int MOST_DESTINATIONS = 50_000;
 
     private static final String TOPICS = "/topic";
@@ -87,6 +89,9 @@ class WireConfiguration implements WebSocketMessageBrokerConfigurer {
     public void configureMessageBroker(MessageBrokerRegistry registry) {
         registry.setCacheLimit(MOST_DESTINATIONS);
         if (broker.isEmpty()) {
+            // every chat is a topic of its own: for one that is not kept, all connections are looked through at each
+            // message
+            registry.setCacheLimit(MOST_TOPICS_KEPT);
             registry.enableSimpleBroker(TOPICS)
                     .setHeartbeatValue(new long[] {PULSE, PULSE})
                     .setTaskScheduler(pulses);
