@@ -1,5 +1,6 @@
 package io.kinetarch.server.live;
 
+import io.kinetarch.server.database.Connections;
 import io.kinetarch.server.plan.Revisions.WentLive;
 import io.kinetarch.server.problem.Refusal;
 import io.kinetarch.server.problem.Refusal.Kind;
@@ -133,7 +134,7 @@ public class LiveLog {
 
         Lane(String planId) {
             this.planId = planId;
-            Thread.ofVirtual().name("live-log-" + planId).start(this::storeAll);
+            Thread.ofVirtual().name("live-log-" + planId).start(() -> Connections.forChats(this::storeAll));
         }
 
         synchronized Instant now(Instant heard) {

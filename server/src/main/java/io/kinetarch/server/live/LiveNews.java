@@ -1,5 +1,6 @@
 package io.kinetarch.server.live;
 
+import io.kinetarch.server.database.Connections;
 import io.kinetarch.server.feed.Notices;
 import java.time.Duration;
 import java.util.List;
@@ -124,7 +125,7 @@ public class LiveNews {
             this.planId = planId;
             this.done = done;
             this.shown = done;
-            Thread.ofVirtual().name("live-news-" + planId).start(this::show);
+            Thread.ofVirtual().name("live-news-" + planId).start(() -> Connections.forChats(this::show));
         }
 
         synchronized long done() {

@@ -5,6 +5,7 @@ import io.kinetarch.core.dispatch.Stage;
 import io.kinetarch.core.plan.DoorId;
 import io.kinetarch.core.plan.Plan;
 import io.kinetarch.core.plan.QueueId;
+import io.kinetarch.server.database.Connections;
 import io.kinetarch.server.plan.Plans;
 import java.time.Duration;
 import java.time.Instant;
@@ -14,6 +15,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.ThreadFactory;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -45,8 +47,10 @@ final class LiveRunner {
     /** How many calls are read in one go where they are gone through again. */
     private static final int STRETCH = 10_000;
 
-    private static final Executor READERS = Executors.newThreadPerTaskExecutor(
-            Thread.ofVirtual().name("live-reader-", 0).factory());
+    private static final ThreadFactory READER =
+            Thread.ofVirtual().name("live-reader-", 0).factory();
+    private static final Executor READERS =
+            Executors.newThreadPerTaskExecutor(work -> READER.newThread(() -> Connections.forChats(work)));
 
     private static final Duration STATE_EVERY = Duration.ofSeconds(30);
 

@@ -1,5 +1,6 @@
 package io.kinetarch.server.live;
 
+import io.kinetarch.server.database.Connections;
 import io.kinetarch.server.feed.Notices;
 import java.time.Duration;
 import java.util.Map;
@@ -37,7 +38,8 @@ class LiveRunners implements SmartLifecycle {
 
     @Override
     public void start() {
-        var looking = Thread.ofPlatform().daemon().name("live-runners").unstarted(this::look);
+        var looking =
+                Thread.ofPlatform().daemon().name("live-runners").unstarted(() -> Connections.forChats(this::look));
         thread = looking;
         looking.start();
     }
@@ -94,7 +96,7 @@ class LiveRunners implements SmartLifecycle {
             var runner = new LiveRunner(planId, term, parts);
             var running = Thread.ofPlatform().daemon().name("live-" + planId).unstarted(() -> {
                 try {
-                    runner.run();
+                    Connections.forChats(runner::run);
                 } finally {
                     this.running.remove(planId);
                 }
