@@ -404,16 +404,16 @@ public final class ChatTrial {
     }
 
     private Rule decide() {
-        var decision = new RuleTable(plan).decide(arrival);
+        var table = new RuleTable(plan);
+        var decision = table.decide(arrival);
         for (var considered : decision.considered()) {
             String name = "“" + considered.rule().name() + "” ";
+            String because = table.because(considered, arrival);
             step(
                     Kind.RULE,
                     considered.matched() ? Result.MATCHED : Result.SKIPPED,
                     considered.rule().id(),
-                    considered.matched()
-                            ? name + "matches: " + considered.because() + "."
-                            : name + considered.because() + ".");
+                    name + (considered.matched() ? "matches: " : "") + because + ".");
         }
         return decision.rule();
     }

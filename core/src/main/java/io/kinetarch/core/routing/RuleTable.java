@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Decides a chat's queue by the plan's rules: top to bottom, the first whose conditions all hold. */
 public final class RuleTable {
@@ -32,9 +33,13 @@ public final class RuleTable {
     /**
      * What became of one rule.
      *
-     * @param because the first condition that failed, or what made it match
+     * @param failed the first condition that did not hold; null where the rule matched
      */
-    public record Considered(Rule rule, boolean matched, String because) {}
+    public record Considered(Rule rule, @Nullable Condition failed) {
+        public boolean matched() {
+            return failed == null;
+        }
+    }
 
     /** The rules looked at, in order; the last of them is the one that matched. */
     public record Decision(List<Considered> considered) {
@@ -47,20 +52,30 @@ public final class RuleTable {
     public Decision decide(Arrival arrival) {
         var considered = new ArrayList<Considered>();
         for (Rule rule : plan.rules()) {
-            var failed = rule.conditions().stream()
-                    .filter(condition -> !conditions.holds(condition, arrival))
-                    .findFirst();
-            considered.add(new Considered(
-                    rule,
-                    failed.isEmpty(),
-                    failed.map(condition ->
-                                    "wants “" + words.condition(condition) + "”; " + how(condition.asked(), arrival))
-                            .orElseGet(() -> whyMatched(rule, arrival))));
-            if (failed.isEmpty()) {
+            var failed = firstFailed(rule, arrival);
+            considered.add(new Considered(rule, failed));
+            if (failed == null) {
                 break;
             }
         }
         return new Decision(List.copyOf(considered));
+    }
+
+    private @Nullable Condition firstFailed(Rule rule, Arrival arrival) {
+        for (Condition condition : rule.conditions()) {
+            if (!conditions.holds(condition, arrival)) {
+                return condition;
+            }
+        }
+        return null;
+    }
+
+    /** Why a rule that was considered for a chat matched or did not, in words. */
+    public String because(Considered considered, Arrival arrival) {
+        var failed = considered.failed();
+        return failed == null
+                ? whyMatched(considered.rule(), arrival)
+                : "wants “" + words.condition(failed) + "”; " + how(failed.asked(), arrival);
     }
 
     private String whyMatched(Rule rule, Arrival arrival) {

@@ -98,7 +98,8 @@ class ConditionsTest {
     private static void because(Condition condition, String words) {
         var plan = SamplePlan.withRules(rule("asks", CARGO, condition), rule("rest", BOOKING));
 
-        assertThat(new RuleTable(plan).decide(CHAT).considered().getFirst().because())
+        var table = new RuleTable(plan);
+        assertThat(table.because(table.decide(CHAT).considered().getFirst(), CHAT))
                 .endsWith("; " + words);
     }
 

@@ -21,21 +21,25 @@ class RuleTableTest {
 
     @Test
     void theFirstRuleThatHoldsDecides() {
-        var decision = new RuleTable(SamplePlan.plan())
-                .decide(arrival("en", "https://ferry.example/trucks/7", Map.of(TOPIC, "freight")));
+        var table = new RuleTable(SamplePlan.plan());
+        var arrival = arrival("en", "https://ferry.example/trucks/7", Map.of(TOPIC, "freight"));
+        var decision = table.decide(arrival);
 
         assertThat(decision.rule().id().value()).isEqualTo("freight");
         assertThat(decision.considered()).hasSize(1);
-        assertThat(decision.considered().getFirst().because()).isEqualTo("“topic” was answered with freight");
+        assertThat(table.because(decision.considered().getFirst(), arrival))
+                .isEqualTo("“topic” was answered with freight");
     }
 
     @Test
     void everyRuleThatDidNotMatchSaysWhy() {
-        var decision = new RuleTable(SamplePlan.plan()).decide(arrival("en", null, Map.of(TOPIC, "fares")));
+        var table = new RuleTable(SamplePlan.plan());
+        var arrival = arrival("en", null, Map.of(TOPIC, "fares"));
+        var decision = table.decide(arrival);
 
         assertThat(decision.rule().queue()).isEqualTo(BOOKING);
         assertThat(decision.considered())
-                .extracting(RuleTable.Considered::because)
+                .extracting(considered -> table.because(considered, arrival))
                 .containsExactly(
                         "wants “topic is Freight”; “topic” was answered with fares",
                         "wants “page is like https://ferry.example/trucks/*”; no page is known",
@@ -56,10 +60,8 @@ class RuleTableTest {
         assertThat(table.decide(arrival("de-AT", null, Map.of())).rule().queue())
                 .isEqualTo(CARGO);
         assertThat(table.decide(arrival("den", null, Map.of())).rule().queue()).isEqualTo(BOOKING);
-        assertThat(table.decide(arrival("en", null, Map.of()))
-                        .considered()
-                        .getFirst()
-                        .because())
+        var english = arrival("en", null, Map.of());
+        assertThat(table.because(table.decide(english).considered().getFirst(), english))
                 .isEqualTo("wants “language is German”; the language is English");
     }
 
