@@ -43,9 +43,10 @@ class MisledForecastTest {
             int held = 0;
             for (int seed = 0; seed < 12; seed++) {
                 double[] all = walk(edge + 2 + AHEAD, seed);
-                before += error(all, edge - 1);
-                after += error(all, edge + 1);
-                held += held(all, edge + 1);
+                before += error(all, edge - 1, days(Arrays.copyOf(all, edge - 1)));
+                var forecast = days(Arrays.copyOf(all, edge + 1));
+                after += error(all, edge + 1, forecast);
+                held += held(all, edge + 1, forecast);
             }
             assertThat(after).as("mean error at %s days", edge).isLessThan(before * 1.25 + 0.12);
             assertThat(held / (12.0 * AHEAD))
@@ -54,16 +55,14 @@ class MisledForecastTest {
         }
     }
 
-    private static double error(double[] all, int known) {
-        var forecast = days(Arrays.copyOf(all, known));
+    private static double error(double[] all, int known, Forecast forecast) {
         return IntStream.range(0, AHEAD)
                         .mapToDouble(h -> Math.abs(forecast.mean()[h] - all[known + h]))
                         .sum()
                 / IntStream.range(0, AHEAD).mapToDouble(h -> all[known + h]).sum();
     }
 
-    private static int held(double[] all, int known) {
-        var forecast = days(Arrays.copyOf(all, known));
+    private static int held(double[] all, int known, Forecast forecast) {
         return (int) IntStream.range(0, AHEAD)
                 .filter(h -> all[known + h] >= forecast.lower80()[h] && all[known + h] <= forecast.upper80()[h])
                 .count();

@@ -24,6 +24,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -238,15 +239,19 @@ class RosterSearchTest {
         int best = Integer.MAX_VALUE;
         for (var week : weeks(ANA, rules)) {
             var ana = Worked.of(week, rules, needing);
+            int[] open = IntStream.range(0, needing.size())
+                    .map(slot -> {
+                        int[] places = needing.get(slot).places();
+                        int booking = places[0] / Coverage.PLACE - (ana.slots.get(slot) ? 1 : 0);
+                        return Math.max(0, booking) + places[1] / Coverage.PLACE;
+                    })
+                    .toArray();
             for (var cleo : weeksOfCleo) {
-                int lacking = 0;
-                for (int slot = 0; slot < needing.size(); slot++) {
-                    int booking = needing.get(slot).places()[0] / Coverage.PLACE;
-                    int cargo = needing.get(slot).places()[1] / Coverage.PLACE;
-                    int open = Math.max(0, booking - (ana.slots.get(slot) ? 1 : 0)) + cargo;
-                    lacking += Math.max(0, open - (cleo.slots.get(slot) ? 1 : 0));
+                int cost = RosterSearch.PAID * (ana.cost + cleo.cost);
+                for (int slot = 0; slot < open.length && cost < best; slot++) {
+                    cost += Coverage.PLACE * Math.max(0, open[slot] - (cleo.slots.get(slot) ? 1 : 0));
                 }
-                best = Math.min(best, lacking * Coverage.PLACE + RosterSearch.PAID * (ana.cost + cleo.cost));
+                best = Math.min(best, cost);
             }
         }
         return best;
@@ -275,8 +280,13 @@ class RosterSearchTest {
         }
     }
 
-    /** Every week of somebody that breaks no binding rule. */
+    /** Every week of somebody that breaks no binding rule; what a shift breaks here is not mended by another. */
     private static List<List<Shift>> weeks(OperatorId operator, RosterRules rules) {
+        var plan = SamplePlan.plan();
+        var person = plan.operators().stream()
+                .filter(one -> one.id().equals(operator))
+                .findFirst()
+                .orElseThrow();
         var weeks = List.of(List.<Shift>of());
         for (int day = 0; day < 3; day++) {
             int date = day;
@@ -287,17 +297,12 @@ class RosterSearchTest {
                                 with.add(shift);
                                 return List.copyOf(with);
                             })))
+                    .filter(week ->
+                            RosterCheck.of(plan, rules, new Roster(MONDAY, week), Around.NOTHING, person).stream()
+                                    .noneMatch(breach -> breach.rule().binds()))
                     .toList();
         }
-        var plan = SamplePlan.plan();
-        var person = plan.operators().stream()
-                .filter(one -> one.id().equals(operator))
-                .findFirst()
-                .orElseThrow();
-        return weeks.stream()
-                .filter(week -> RosterCheck.of(plan, rules, new Roster(MONDAY, week), Around.NOTHING, person).stream()
-                        .noneMatch(breach -> breach.rule().binds()))
-                .toList();
+        return weeks;
     }
 
     private static Stream<Shift> shifts(OperatorId operator, int day) {
