@@ -34,7 +34,10 @@ public final class LiveLoad {
     private static final int MESSAGES_A_SECOND = Integer.getInteger("kinetarch.load.messages", 400);
     private static final int SECONDS = Integer.getInteger("kinetarch.load.seconds", 60);
     /** A server that has just started is many times slower, and what it cannot keep up with then would be measured later. */
-    private static final int WARM_UP_SECONDS = 90;
+    private static final int WARM_UP_SECONDS = 120;
+
+    /** As in a morning, more and more come. */
+    private static final int STEPS_OF_WARM_UP = 4;
 
     private static final int PAGES = 10_000;
     private static final int PAGE_ASKS_EVERY_SECONDS = 12;
@@ -101,7 +104,10 @@ public final class LiveLoad {
         startChats();
         System.out.printf("%d chats are open with %d operators%s", chats.size(), OPERATORS, NL);
         try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
-            write(threads, desks, WARM_UP_SECONDS, MESSAGES_A_SECOND);
+            for (int step = 1; step <= STEPS_OF_WARM_UP; step++) {
+                int rate = MESSAGES_A_SECOND * step / STEPS_OF_WARM_UP;
+                write(threads, desks, WARM_UP_SECONDS / STEPS_OF_WARM_UP, rate);
+            }
             micros.reset();
             arrived.clear();
             twice.reset();

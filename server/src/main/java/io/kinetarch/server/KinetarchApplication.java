@@ -24,10 +24,10 @@ public class KinetarchApplication {
 
     public static void main(String[] args) throws IOException {
         VirtualThreads.giveCarriers();
-        TimeZoneData.takeNewest();
         if (args.length > 0 && args[0].equals("seal")) {
             System.exit(new SealCommand(System.out).run());
         }
+        TimeZoneData.takeNewest(System.err);
         if (args.length > 0 && args[0].equals("check")) {
             System.exit(new CheckCommand(System.out).run(List.of(args).subList(1, args.length)));
         }

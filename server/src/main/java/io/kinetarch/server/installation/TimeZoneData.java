@@ -3,6 +3,7 @@ package io.kinetarch.server.installation;
 import io.kinetarch.formats.timezone.TimeZoneFile;
 import java.io.DataInputStream;
 import java.io.IOException;
+import java.io.PrintStream;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,8 +17,6 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * Which release of the IANA's data of time zones instants are worked out by: the Java runtime's, or the machine's where that is newer. States
@@ -47,36 +46,42 @@ public final class TimeZoneData {
         return ZoneRulesProvider.getVersions("Europe/London").lastEntry().getKey();
     }
 
-    /** Takes the machine's data where they are newer; before anything asks for a time zone. */
-    public static void takeNewest() {
+    /**
+     * Takes the machine's data where they are newer; before anything asks for a time zone.
+     *
+     * @param complaints is told why newer ones are left; what commands print stays as it is
+     */
+    public static void takeNewest(PrintStream complaints) {
         var place = Path.of(System.getenv().getOrDefault(SETTING, USUAL_PLACE));
+        Path text = place.resolve("tzdata.zi");
+        if (Files.notExists(text) && System.getenv(SETTING) == null) {
+            return;
+        }
         try {
-            var machines = Release.inText(place.resolve("tzdata.zi"));
+            var machines = Release.inText(text);
             var runtimes = Release.compiled(Path.of(System.getProperty("java.home"), "lib", "tzdb.dat"));
             if (machines.version.compareTo(runtimes.version) > 0) {
-                take(machines, runtimes, place);
+                take(machines, runtimes, place, complaints);
             }
         } catch (IOException | IllegalArgumentException e) {
-            log("Time zones are as the Java runtime has them: the machine's in {} are not to be used ({})", place, e);
+            complaints.printf(
+                    "Time zones are as the Java runtime has them: those in %s cannot be used (%s).%n", place, e);
         }
     }
 
-    private static void take(Release machines, Release runtimes, Path place) throws IOException {
+    private static void take(Release machines, Release runtimes, Path place, PrintStream complaints)
+            throws IOException {
         var missing = new TreeSet<>(runtimes.zones);
         missing.removeAll(machines.zones);
         missing.removeIf(name -> name.startsWith(GIVEN_UP));
         if (!missing.isEmpty()) {
-            log(
-                    "Time zones stay as of {}: in {}, which is of {}, {} are missing",
-                    runtimes.version,
-                    place,
-                    machines.version,
-                    missing);
+            complaints.printf(
+                    "Time zones stay as of %s: in %s, which is of %s, %s are missing.%n",
+                    runtimes.version, place, machines.version, missing);
         } else if (!isSeenByTheRuntime()) {
-            log(
-                    "Time zones stay as of {}; the machine's, of {}, are taken where the archive is unpacked",
-                    runtimes.version,
-                    machines.version);
+            complaints.printf(
+                    "Time zones stay as of %s: the machine's, of %s, are taken where the archive is unpacked.%n",
+                    runtimes.version, machines.version);
         } else {
             taken = read(place, machines);
             System.setProperty(OF_THE_RUNTIME, MachineTimeZones.class.getName());
@@ -101,11 +106,6 @@ public final class TimeZoneData {
     /** The runtime looks for what it is given where it looks for itself, not inside archives in an archive. */
     private static boolean isSeenByTheRuntime() {
         return ClassLoader.getSystemResource(MachineTimeZones.class.getName().replace('.', '/') + ".class") != null;
-    }
-
-    private static void log(String text, Object... facts) {
-        Logger log = LoggerFactory.getLogger(TimeZoneData.class);
-        log.warn(text, facts);
     }
 
     /** A release and the zones in it. */
