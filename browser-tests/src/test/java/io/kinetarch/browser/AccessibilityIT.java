@@ -85,7 +85,7 @@ class AccessibilityIT {
                 // What a parameter opens beside a view stands in the same frame at every width.
                 for (int width : view.contains("?") ? List.<Integer>of() : OTHER_WIDTHS) {
                     page.setViewportSize(width, Chromium.HEIGHT);
-                    AxeRules.holdOfLayout(page, view + " at " + width, SURROUNDINGS);
+                    AxeRules.hold(page, view + " at " + width, SURROUNDINGS);
                 }
                 page.setViewportSize(Chromium.WIDTH, Chromium.HEIGHT);
             }

@@ -11,7 +11,6 @@ import java.util.Set;
 /** The automatic rules of axe-core, WCAG 2.2 A and AA among them. */
 final class AxeRules {
     private static final Set<String> SERIOUS = Set.of("serious", "critical");
-    private static final List<String> OF_LAYOUT = List.of("target-size", "scrollable-region-focusable");
 
     private AxeRules() {}
 
@@ -21,15 +20,6 @@ final class AxeRules {
      * @param without selectors of what is not looked at
      */
     static void hold(Page page, String what, List<String> without) {
-        hold(page, what, without, List.of());
-    }
-
-    /** What another width can break: colours and names are the same at every one. */
-    static void holdOfLayout(Page page, String what, List<String> without) {
-        hold(page, what, without, OF_LAYOUT);
-    }
-
-    private static void hold(Page page, String what, List<String> without, List<String> rules) {
         // what is half faded in has colours that nobody reads
         page.evaluate("""
                 () => Promise.all([document, ...[...document.querySelectorAll('*')].map(part => part.shadowRoot).filter(Boolean)]
@@ -42,9 +32,6 @@ final class AxeRules {
         options.setResultTypes(List.of("violations"));
         var axe = new AxeBuilder(page).options(options).setLegacyMode(true);
         without.forEach(axe::exclude);
-        if (!rules.isEmpty()) {
-            axe.withRules(rules);
-        }
         var serious = axe.analyze().getViolations().stream()
                 .filter(rule -> SERIOUS.contains(rule.getImpact()))
                 .map(rule -> rule.getId() + ": " + rule.getHelp() + " "

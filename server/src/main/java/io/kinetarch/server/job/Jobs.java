@@ -2,6 +2,8 @@ package io.kinetarch.server.job;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
+import com.github.kagkarlsson.scheduler.task.ExecutionComplete;
+import com.github.kagkarlsson.scheduler.task.ExecutionOperations;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
@@ -51,7 +53,9 @@ public class Jobs implements SmartLifecycle {
     private final DataSource database;
     private final TransactionTemplate together;
     private final Clock clock;
-    private final CustomTask<Void> task = Tasks.custom("job", Void.class).execute((instance, _) -> complete(instance));
+    private final CustomTask<Void> task = Tasks.custom("job", Void.class)
+            .onDeadExecution(this::takeOver)
+            .execute((instance, _) -> complete(instance));
     private @Nullable Scheduler scheduler;
 
     Jobs(
@@ -157,6 +161,11 @@ public class Jobs implements SmartLifecycle {
         return work(Long.parseLong(instance.getId()))
                 ? new CompletionHandler.OnCompleteRemove<>()
                 : (left, later) -> later.reschedule(left, clock.instant().plus(LEFT_FOR));
+    }
+
+    /** The work of an instance that died is due at once; the library's own way of saying so goes by the machine's clock. */
+    private void takeOver(ExecutionComplete dead, ExecutionOperations<Void> later) {
+        later.reschedule(dead, clock.instant());
     }
 
     private Scheduler scheduler() {
