@@ -23,11 +23,11 @@ public class KinetarchApplication {
     private static final int AT_ONCE = 4;
 
     public static void main(String[] args) throws IOException {
+        TimeZoneData.takeNewest(System.err); // before all else, since the first line of a log asks for a time zone
         VirtualThreads.giveCarriers();
         if (args.length > 0 && args[0].equals("seal")) {
             System.exit(new SealCommand(System.out).run());
         }
-        TimeZoneData.takeNewest(System.err);
         if (args.length > 0 && args[0].equals("check")) {
             System.exit(new CheckCommand(System.out).run(List.of(args).subList(1, args.length)));
         }

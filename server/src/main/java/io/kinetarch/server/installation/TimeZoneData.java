@@ -85,6 +85,11 @@ public final class TimeZoneData {
         } else {
             taken = read(place, machines);
             System.setProperty(OF_THE_RUNTIME, MachineTimeZones.class.getName());
+            if (!version().equals(machines.version)) {
+                complaints.printf(
+                        "Time zones stay as of %s, although the machine has %s: something asked for one before.%n",
+                        version(), machines.version);
+            }
         }
     }
 
