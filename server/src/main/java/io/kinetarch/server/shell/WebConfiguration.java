@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import org.springframework.boot.webmvc.autoconfigure.WebMvcRegistrations;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.format.FormatterRegistry;
@@ -16,6 +17,7 @@ import org.springframework.web.servlet.FlashMapManager;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
 /** Serves the interface. */
 @Configuration(proxyBeanMethods = false)
@@ -33,6 +35,16 @@ class WebConfiguration implements WebMvcConfigurer {
     public void addFormatters(FormatterRegistry registry) {
         registry.addConverter(String.class, LocalDate.class, text -> Years.checked(LocalDate.parse(text)));
         registry.addConverter(String.class, Instant.class, text -> Years.checked(Instant.parse(text)));
+    }
+
+    @Bean
+    WebMvcRegistrations pathFirst() {
+        return new WebMvcRegistrations() {
+            @Override
+            public RequestMappingHandlerMapping getRequestMappingHandlerMapping() {
+                return new PathFirst();
+            }
+        };
     }
 
     /** Nothing is handed from one page to the next; looking for it would ask for the session, and so for the database. */
