@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.zaxxer.hikari.HikariDataSource;
 import io.kinetarch.server.TestServer;
+import io.kinetarch.server.database.Connections;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Duration;
@@ -11,6 +12,8 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.ConnectionCallback;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** So many ask that none of the connections that all share is ever free. */
 class StarvedTest {
@@ -52,5 +55,30 @@ class StarvedTest {
         assertThat(server.bean(LiveNews.class).await(PLAN, gone.number(), Duration.ofSeconds(1)))
                 .as("not only in the log")
                 .isPresent();
+    }
+
+    /** As a plan's calls are after its first morning: too few for PostgreSQL to reach a hundred by index, left to itself. */
+    @Test
+    void whatBringsChatsForwardReadsFewRowsOfATableThatGrows() {
+        var plans = new ArrayList<String>();
+        Connections.forChats(() ->
+                plans.addAll(server.bean(JdbcTemplate.class).execute((ConnectionCallback<List<String>>) connection -> {
+                    try (var statement = connection.createStatement()) {
+                        statement.execute(
+                                "create temporary table morning as select n, n * 1.0 as size from generate_series(1, 16000) n");
+                        statement.execute("create unique index on morning (n)");
+                        statement.execute("analyze morning");
+                        var lines = new ArrayList<String>();
+                        try (var found = statement.executeQuery(
+                                "explain select size from morning where n in (select n from jsonb_to_recordset('[]') as r(n int))")) {
+                            while (found.next()) {
+                                lines.add(found.getString(1));
+                            }
+                        }
+                        statement.execute("drop table morning");
+                        return lines;
+                    }
+                })));
+        assertThat(plans).anyMatch(line -> line.contains("Index Scan")).noneMatch(line -> line.contains("Seq Scan"));
     }
 }
